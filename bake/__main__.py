@@ -1,0 +1,92 @@
+"""Bakes every sitter: BASE_MESH_DIR=.../mpfb2 python -m bake OUT_FOLDER"""
+
+import json
+import sys
+from pathlib import Path
+
+import numpy as np
+
+from . import base_mesh as base
+from .clusters import face_clusters
+from .hair import hair
+from .parts import cloth, eyes, lashes, skin
+from .posture import arms_down, open_lids
+from .sitters import SITTERS
+from .template import CHAIN, cloth_template, skin_template
+
+METRES = 0.1
+LANDMARKS = json.loads((Path(__file__).parent / "landmarks.json").read_text())
+
+
+def build(look):
+    """Parts, neck joints and landmarks of one sitter, eyes' middle at the origin [m]."""
+    template = skin_template(look.neck)
+    targets = open_lids([base.macro_targets(**look.body), look.shape], *look.lids)
+    posed = arms_down(base.shape(*targets))
+    # Subdivision keeps the old vertices first and in order, so base indices can be looked up.
+    landmarks = {k: int(np.searchsorted(template.used, v)) for k, v in LANDMARKS.items() if v in template.used}
+    body = skin(template, posed, look, landmarks)
+    left, right = eyes(posed, look.iris)
+    parts = [body, cloth(cloth_template(look.neck), posed, look.cloth), left.part, right.part]
+    if look.body["gender"] < 0.5:
+        parts.append(lashes(posed))
+    parts += hair(look.hair_style, template, body, landmarks, look.hair)
+    origin = (left.centre + right.centre) / 2
+
+    def place(points):
+        return (points - origin) * METRES * look.scale
+
+    joints = np.array([place(base.joint(posed, bone)) for bone in CHAIN[1:]])
+    eye_rows = np.array(
+        [[*place(e.centre), *place(e.cornea_centre), e.radius * METRES * look.scale] for e in (left, right)]
+    )
+    return parts, place, joints, eye_rows, landmarks
+
+
+def pack(look):
+    """Compact arrays: 16-bit positions in a box, 8-bit directions, square-root colours."""
+    parts, place, joints, eye_rows, landmarks = build(look)
+    out, start, faces, part_of = {}, 0, [], []
+    for part in parts:
+        faces.append(part.faces + start)
+        part_of.append(np.full(len(part.vertices), PART_NAMES.index(part.name), np.uint8))
+        start += len(part.vertices)
+    vertices = place(np.concatenate([p.vertices for p in parts]))
+    low, high = vertices.min(0), vertices.max(0)
+    chain = np.concatenate([p.chain for p in parts])
+    tangents = [p.tangents if p.tangents is not None else np.zeros_like(p.vertices) for p in parts]
+    out["positions"] = np.round((vertices - low) / (high - low) * 65535).astype(np.uint16)
+    out["box"] = np.stack([low, high]).astype(np.float32)
+    kind = np.uint16 if start < 65536 else np.uint32
+    out["faces"] = np.concatenate(faces).astype(kind)
+    out["normals"] = np.round(np.nan_to_num(np.concatenate([p.normals for p in parts])) * 127).astype(np.int8)
+    out["tangents"] = np.round(np.nan_to_num(np.concatenate(tangents)) * 127).astype(np.int8)
+    colours = np.clip(np.concatenate([p.colour for p in parts]), 0, 1)
+    out["colours"] = np.round(colours**0.5 * 255).astype(np.uint8)
+    out["chain"] = np.round(chain / chain.sum(1, keepdims=True) * 255).astype(np.uint8)
+    out["parts"] = np.concatenate(part_of)
+    out["clusters"] = face_clusters(vertices, np.concatenate(faces), out["parts"])
+    out["joints"], out["eyes"] = joints.astype(np.float32), eye_rows.astype(np.float32)
+    out["landmark_names"] = np.array(list(landmarks))
+    out["landmark_vertices"] = np.array(list(landmarks.values()), np.uint16)
+    out["eye_above_seat"] = np.float32(look.eye_above_seat)
+    out["description"] = np.array(look.description)
+    return out
+
+
+PART_NAMES = ("skin", "cloth", "eye_left", "eye_right", "lash", "hair", "scalp")
+
+
+def main():
+    folder = Path(sys.argv[1])
+    folder.mkdir(parents=True, exist_ok=True)
+    for look in SITTERS:
+        arrays = pack(look)
+        path = folder / f"{look.name}.npz"
+        np.savez_compressed(path, **arrays)
+        print(look.name, len(arrays["positions"]), "vertices", len(arrays["faces"]), "triangles",
+              path.stat().st_size // 1024, "kB")  # fmt: skip
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,1 @@
+"""Metering and the camera's response."""

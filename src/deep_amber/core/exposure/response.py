@@ -1,0 +1,39 @@
+"""The camera's response: from illuminance to the value in the picture, and its readings in stops."""
+
+import math
+
+import numpy as np
+
+from ..scene.camera import Camera
+
+MID_GREY = 0.18
+LUMINANCE = np.array([0.2126, 0.7152, 0.0722])  # linear sRGB, IEC 61966-2-1
+FLOOR = 1e-5  # value under which a surface reads as black: over 14 stops under mid grey
+
+
+def exposure_factor(camera: Camera) -> float:
+    """v of a white diffuse surface per lux second: S / (250 N^2), so that v = rho H S / (250 N^2) [1/(lx s)].
+
+    Source: ISO 2720 with C = 250 for a flat receptor; a card of 18 % facing the metered light gives .18.
+    """
+    return camera.sensitivity / (250.0 * camera.aperture**2)
+
+
+def stops_from_mid_grey(value: float) -> float:
+    """log2(v / .18), with v held at FLOOR or more."""
+    return math.log2(max(value, FLOOR) / MID_GREY)
+
+
+def code_value(value: float) -> int:
+    """8-bit sRGB value of a linear one, clipped."""
+    v = min(max(value, 0.0), 1.0)
+    return round(255 * (12.92 * v if v <= 0.0031308 else 1.055 * v ** (1 / 2.4) - 0.055))
+
+
+def lightness(value: float) -> float:
+    """CIE 1976 L* of a linear luminance, clipped at white."""
+    v = min(max(value, 0.0), 1.0)
+    return 116 * v ** (1 / 3) - 16 if v > 216 / 24389 else v * 24389 / 27
+
+
+CLIP_STOPS = stops_from_mid_grey(1.0)

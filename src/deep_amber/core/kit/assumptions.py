@@ -1,0 +1,25 @@
+"""Figures without a published source, in one table. docs/light-model.md lists the reasons."""
+
+LUMINOUS_EFFICACY = 40.0
+"""Flash light per electrical energy [lm s / W s]; common for xenon tubes at studio outputs."""
+
+SOFTBOX_EFFICIENCY = 0.5
+"""Share of the source's light that leaves the front cloth of a box with one inner baffle."""
+
+SOFTBOX_LOBE = 0.0
+"""Exponent m of the cloth's cos^m lobe over Lambert; 0 is a perfectly diffusing cloth."""
+
+METER_TO_NOSE = 0.03
+"""Distance of the incident meter in front of the nose tip, as it is held [m]."""
+
+LIGHT_BODY_REFLECTANCE = 0.0
+"""Front cloth and back of a modifier as seen by bounced light."""
+
+BODY_EXTENT = (0.26, 0.20)
+"""Half width and half depth of a seated body kept clear of walls and backdrop [m]."""
+
+CAMERA_CLEARANCE = 0.12
+"""Room behind and around the lens pupil for the camera body and head [m]."""
+
+SHINE = {"skin": (0.42, 0.028), "cloth": (0.8, 0.02), "eye": (0.2, 0.03), "hair": (0.42, 0.045)}
+"""Roughness and normal reflectance F0 of the shine: F0 .028 is skin's refractive index of 1.4."""

@@ -1,0 +1,36 @@
+"""Rays through the lens pupil for places in the picture."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..scene.camera import Camera
+from ..scene.geometry import aiming_axes, field_of_view
+
+
+@dataclass(frozen=True)
+class Size:
+    """Picture size [pixels]."""
+
+    width: int
+    height: int
+
+    @property
+    def aspect(self) -> float:
+        return self.width / self.height
+
+
+def pixel_places(size: Size) -> np.ndarray:
+    """(height * width, 2) middle of each pixel, in 0..1 from the upper left."""
+    y, x = np.mgrid[0 : size.height, 0 : size.width]
+    return np.stack([(x + 0.5) / size.width, (y + 0.5) / size.height], -1).reshape(-1, 2)
+
+
+def directions(camera: Camera, aspect: float, places: np.ndarray) -> np.ndarray:
+    """(n, 3) float32 unit directions for picture places in 0..1 from the upper left."""
+    right, up, forward = aiming_axes(camera.place, camera.aim)
+    half_width, half_height = field_of_view(camera, aspect)
+    across = (2 * places[:, :1] - 1) * half_width
+    above = (1 - 2 * places[:, 1:]) * half_height
+    d = across * right + above * up + forward
+    return (d / np.linalg.norm(d, axis=1, keepdims=True)).astype(np.float32)

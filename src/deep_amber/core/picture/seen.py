@@ -1,0 +1,144 @@
+"""What the lens sees at each picture place: surface point, normal, kind, colour."""
+
+from dataclasses import dataclass
+
+import numba as nb
+import numpy as np
+
+from ..kit.assumptions import SHINE
+from ..scene.geometry import backdrop_quad
+from ..scene.room import SURFACE_NAMES
+from ..scene.set import Set
+from ..sitter.mesh import CLOTH, EYE_LEFT, EYE_RIGHT, HAIR, LASH, SCALP, SKIN, Posed, SitterMesh
+from ..transport.quads import box_hit, quad_hit, quad_rows
+from ..transport.sitter_rays import SitterRays
+from ..transport.workers import in_chunks
+
+SKIN_KIND, CLOTH_KIND, EYE_KIND, LASH_KIND, HAIR_KIND, WALL_KIND = range(6)
+_KIND_OF_PART = np.zeros(8, np.uint8)
+for _part, _kind in ((SKIN, SKIN_KIND), (CLOTH, CLOTH_KIND), (EYE_LEFT, EYE_KIND), (EYE_RIGHT, EYE_KIND),
+                     (LASH, LASH_KIND), (HAIR, HAIR_KIND), (SCALP, LASH_KIND)):  # fmt: skip
+    _KIND_OF_PART[_part] = _kind
+_SHINE_ROWS = [SHINE[k] for k in ("skin", "cloth", "eye", "cloth", "hair", "cloth")]
+ROUGHNESS = np.array([row[0] for row in _SHINE_ROWS], np.float64)
+F0 = np.array([row[1] for row in _SHINE_ROWS], np.float64)
+SURFACE_LIFT, HAIR_LIFT = 3e-4, 6e-3  # start of shadow rays above the surface [m]
+
+
+@dataclass(frozen=True, eq=False)
+class Seen:
+    points: np.ndarray  # (n, 3) float32 [m]
+    normals: np.ndarray  # (n, 3) float32, shading normals
+    views: np.ndarray  # (n, 3) float32 unit, toward the lens
+    tangents: np.ndarray  # (n, 3) float32, along the hair
+    kinds: np.ndarray  # (n,) uint8
+    albedo: np.ndarray  # (n, 3) float32
+    lift: np.ndarray  # (n,) float32 [m]
+    distance: np.ndarray  # (n,) float32 from the lens [m]
+
+    def part(self, rows: np.ndarray) -> "Seen":
+        """The same for some of the places."""
+        return Seen(self.points[rows], self.normals[rows], self.views[rows], self.tangents[rows], self.kinds[rows],
+                    self.albedo[rows], self.lift[rows], self.distance[rows])  # fmt: skip
+
+
+@nb.njit(nogil=True, fastmath=True, cache=True)
+def _walls(lens, rays, room, quads, distance, index, start, stop):
+    for i in range(start, stop):
+        t, face = box_hit(room, lens[0], lens[1], lens[2], rays[i, 0], rays[i, 1], rays[i, 2])
+        index[i] = face
+        for q in range(quads.shape[0]):
+            tq, _, _ = quad_hit(quads, q, lens[0], lens[1], lens[2], rays[i, 0], rays[i, 1], rays[i, 2])
+            if 1e-4 < tq < t:
+                t = tq
+                front = rays[i, 0] * quads[q, 9] + rays[i, 1] * quads[q, 10] + rays[i, 2] * quads[q, 11] < 0
+                index[i] = 6 + 2 * q + (0 if front else 1)
+        distance[i] = t
+
+
+def _wall_tables(photo_set: Set) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
+    room, quad = photo_set.room, backdrop_quad(photo_set.backdrop)
+    corners = np.array([[-room.width / 2, 0, 0], [room.width / 2, room.height, room.depth]])
+    normals = [[1, 0, 0], [-1, 0, 0], [0, 1, 0], [0, -1, 0], [0, 0, 1], [0, 0, -1], quad.normal, -quad.normal]
+    colours = [getattr(room.surfaces, name).rgb for name in SURFACE_NAMES] + [photo_set.backdrop.surface.rgb] * 2
+    return corners, quad_rows([quad]), np.array(normals, np.float32), np.array(colours, np.float32)
+
+
+def walls_seen(photo_set: Set, rays: np.ndarray) -> Seen:
+    """Room and backdrop along (n, 3) float32 rays from the lens, as if the sitter were away."""
+    n = len(rays)
+    corners, quads, wall_normals, wall_colours = _wall_tables(photo_set)
+    distance, index = np.empty(n, np.float32), np.empty(n, np.int64)
+    lens = photo_set.camera.place.array
+    in_chunks(lambda a, b: _walls(lens, rays, corners, quads, distance, index, a, b), n, 16384)
+    return Seen(
+        points=(lens + rays * distance[:, None]).astype(np.float32),
+        normals=wall_normals[index],
+        views=-rays,
+        tangents=np.zeros((n, 3), np.float32),
+        kinds=np.full(n, WALL_KIND, np.uint8),
+        albedo=wall_colours[index],
+        lift=np.full(n, SURFACE_LIFT, np.float32),
+        distance=distance,
+    )
+
+
+@nb.njit(nogil=True, fastmath=True, cache=True)
+def _interpolate(faces, face, weights, vertices, normals, tangents, colours, parts, kind_of_part, rotation, rows,
+                 views, out_normals, out_tangents, out_albedo, out_kinds, out_lift, start, stop):  # fmt: skip
+    for j in range(start, stop):
+        i, f = rows[j], face[j]
+        a, b, c = faces[f, 0], faces[f, 1], faces[f, 2]
+        n, t = np.zeros(3), np.zeros(3)
+        for k in range(3):
+            for m in range(3):
+                v = faces[f, m]
+                n[k] += weights[j, m] * normals[v, k]
+                t[k] += weights[j, m] * tangents[v, k]
+                out_albedo[i, k] += weights[j, m] * colours[v, k]
+        e1 = vertices[b] - vertices[a]
+        e2 = vertices[c] - vertices[a]
+        g0 = e1[1] * e2[2] - e1[2] * e2[1]
+        g1 = e1[2] * e2[0] - e1[0] * e2[2]
+        g2 = e1[0] * e2[1] - e1[1] * e2[0]
+        facing, nn, tt = 0.0, 1e-20, 1e-20
+        for k in range(3):
+            in_room_g = rotation[k, 0] * g0 + rotation[k, 1] * g1 + rotation[k, 2] * g2
+            out_normals[i, k] = rotation[k, 0] * n[0] + rotation[k, 1] * n[1] + rotation[k, 2] * n[2]
+            out_tangents[i, k] = rotation[k, 0] * t[0] + rotation[k, 1] * t[1] + rotation[k, 2] * t[2]
+            facing += in_room_g * views[i, k]
+            nn += out_normals[i, k] ** 2
+            tt += out_tangents[i, k] ** 2
+        kind = kind_of_part[parts[a]]
+        flip = -1.0 if facing < 0 and kind != 4 else 1.0
+        for k in range(3):
+            out_normals[i, k] *= flip / np.sqrt(nn)
+            out_tangents[i, k] /= max(np.sqrt(tt), 1e-6)
+        out_kinds[i] = kind
+        out_lift[i] = 6e-3 if kind == 4 else 3e-4
+
+
+def all_seen(photo_set: Set, mesh: SitterMesh, posed: Posed, rays: SitterRays, directions: np.ndarray) -> Seen:
+    """Sitter, backdrop and room along (n, 3) float32 unit directions from the lens."""
+    seen = walls_seen(photo_set, directions)
+    lens = photo_set.camera.place.array.astype(np.float32)
+    n = len(directions)
+    face, distance = np.empty(n, np.int32), np.empty(n, np.float32)
+    weights = np.empty((n, 3), np.float32)
+
+    def work(a: int, b: int) -> None:
+        hits = rays.first_hits(np.repeat(lens[None], b - a, 0), directions[a:b], with_lashes=True)
+        face[a:b], distance[a:b], weights[a:b] = hits.face, hits.distance, hits.weights
+
+    in_chunks(work, n, 16384)
+    rows = np.where((face >= 0) & (distance < seen.distance))[0]
+    seen.distance[rows] = distance[rows]
+    seen.points[rows] = lens + directions[rows] * distance[rows, None]
+    seen.albedo[rows] = 0
+    in_chunks(
+        lambda a, b: _interpolate(mesh.faces, face[rows], weights[rows], posed.vertices, posed.normals, posed.tangents,
+                                  mesh.colours, mesh.parts, _KIND_OF_PART, posed.rotation, rows, seen.views,
+                                  seen.normals, seen.tangents, seen.albedo, seen.kinds, seen.lift, a, b),
+        len(rows), 32768,
+    )  # fmt: skip
+    return seen

@@ -1,0 +1,86 @@
+"""Carries coarse bounced light to every pixel, along surfaces rather than across their edges."""
+
+from dataclasses import dataclass
+
+import numba as nb
+import numpy as np
+
+from ..transport.workers import in_chunks
+from .lens_rays import Size
+from .seen import Seen
+
+NEAR = 0.012  # [m]: coarse points farther off the pixel's surface count less
+
+
+@dataclass(frozen=True, eq=False)
+class Spreading:
+    rows: np.ndarray  # (n, 4) int32 coarse places
+    weights: np.ndarray  # (n, 4) float32, each row sums to one
+
+
+@nb.njit(nogil=True, fastmath=True, cache=True)
+def _choose(places, points, normals, kinds, c_points, c_normals, c_kinds, wide, high, near, rows, weights, start, stop):
+    w9, r9 = np.empty(9, np.float32), np.empty(9, np.int32)
+    for i in range(start, stop):
+        x, y = places[i, 0] * wide - 0.5, places[i, 1] * high - 0.5
+        cx, cy = int(np.floor(x + 0.5)), int(np.floor(y + 0.5))
+        k = 0
+        for b in range(cy - 1, cy + 2):
+            for a in range(cx - 1, cx + 2):
+                ca, cb = min(max(a, 0), wide - 1), min(max(b, 0), high - 1)
+                j = cb * wide + ca
+                tent = max(1.5 - abs(x - a), 0.0) * max(1.5 - abs(y - b), 0.0) + 1e-3
+                off, facing = 0.0, 0.0
+                for m in range(3):
+                    off += (points[i, m] - c_points[j, m]) * normals[i, m]
+                    facing += normals[i, m] * c_normals[j, m]
+                match = 1 / (1 + (off / near) ** 2) ** 2 * max(facing, 0.02) ** 4
+                if kinds[i] != c_kinds[j]:
+                    match *= 0.05
+                w9[k], r9[k] = tent * match, j
+                k += 1
+        total = 0.0
+        for m in range(4):
+            best = 0
+            for q in range(1, 9):
+                if w9[q] > w9[best]:
+                    best = q
+            rows[i, m], weights[i, m] = r9[best], w9[best]
+            total += w9[best]
+            w9[best] = -1
+        for m in range(4):
+            weights[i, m] /= total
+
+
+def spreading(places: np.ndarray, seen: Seen, coarse: Seen, coarse_size: Size) -> Spreading:
+    """The four coarse places, with weights, that stand for each picture place.
+
+    Parameters
+    ----------
+    places : (n, 2) picture places in 0..1; seen : their surfaces; coarse : surfaces of the coarse grid
+    """
+    n = len(places)
+    rows, weights = np.empty((n, 4), np.int32), np.empty((n, 4), np.float32)
+    in_chunks(
+        lambda a, b: _choose(places, seen.points, seen.normals, seen.kinds, coarse.points, coarse.normals, coarse.kinds,
+                             coarse_size.width, coarse_size.height, NEAR, rows, weights, a, b),
+        n, 16384,
+    )  # fmt: skip
+    return Spreading(rows, weights)
+
+
+@nb.njit(nogil=True, fastmath=True, cache=True)
+def _apply(rows, weights, coarse, out, start, stop):
+    for i in range(start, stop):
+        for c in range(3):
+            total = 0.0
+            for m in range(4):
+                total += weights[i, m] * coarse[rows[i, m], c]
+            out[i, c] = total
+
+
+def spread(spreading: Spreading, coarse: np.ndarray) -> np.ndarray:
+    """(n, 3) float32 values at each pixel from the (coarse, 3) ones."""
+    out = np.empty((len(spreading.rows), 3), np.float32)
+    in_chunks(lambda a, b: _apply(spreading.rows, spreading.weights, coarse, out, a, b), len(out), 32768)
+    return out

@@ -1,0 +1,68 @@
+"""The stated limits of every value, read from the scene's own types."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import fields, is_dataclass
+from functools import cache
+from typing import Annotated, Any, Literal, get_args, get_origin, get_type_hints
+
+from annotated_types import Interval, MaxLen, MinLen
+
+from ..problem import Problem
+
+
+@cache
+def _hints(cls: type) -> dict[str, Any]:
+    return get_type_hints(cls, include_extras=True)
+
+
+def _number_text(value: float) -> str:
+    if 0 < abs(value) < 0.01:
+        return f"1/{round(1 / value)}"
+    return f"{value:g}"
+
+
+def interval_text(limit: Interval) -> str:
+    """The interval in words, as in "1.5 to 20"."""
+    return f"{_number_text(float(limit.ge))} to {_number_text(float(limit.le))}"  # type: ignore[arg-type]
+
+
+def interval_of(cls: type, name: str) -> Interval | None:
+    """The stated limit of one number field, None where there is none."""
+    hint = _hints(cls)[name]
+    if get_origin(hint) is Annotated:
+        return next((m for m in get_args(hint)[1:] if isinstance(m, Interval)), None)
+    return None
+
+
+def _check_value(path: str, value: Any, metadata: tuple) -> Iterator[Problem]:
+    for limit in metadata:
+        if isinstance(limit, Interval):
+            if not isinstance(value, int | float) or isinstance(value, bool):
+                yield Problem(path, "is not a number", interval_text(limit))
+            elif not math.isfinite(value):
+                yield Problem(path, "is not a finite number", interval_text(limit))
+            elif value < limit.ge or value > limit.le:  # type: ignore[operator]
+                size = "too small" if value < limit.ge else "too large"  # type: ignore[operator]
+                yield Problem(path, f"{_number_text(value)} is {size}", interval_text(limit))
+        elif isinstance(limit, MaxLen) and len(value) > limit.max_length:
+            unit = "characters" if isinstance(value, str) else "entries"
+            yield Problem(path, f"has {len(value)} {unit}", f"at most {limit.max_length} {unit}")
+        elif isinstance(limit, MinLen) and len(value) < limit.min_length:
+            yield Problem(path, "is empty", f"at least {limit.min_length} character")
+
+
+def check_limits(value: Any, path: str = "") -> Iterator[Problem]:
+    """Yields a problem for every number or text of a scene dataclass that is outside its limits."""
+    for item in fields(value):
+        hint, part = _hints(type(value))[item.name], getattr(value, item.name)
+        where = f"{path}.{item.name}" if path else item.name
+        metadata = get_args(hint)[1:] if get_origin(hint) is Annotated else ()
+        yield from _check_value(where, part, metadata)
+        if is_dataclass(part):
+            yield from check_limits(part, where)
+        elif isinstance(part, tuple):
+            for i, entry in enumerate(part):
+                yield from check_limits(entry, f"{where}.{i}")
+        elif get_origin(hint) is Literal and part not in get_args(hint):
+            yield Problem(where, f"{part!r} is not known", " or ".join(map(str, get_args(hint))))

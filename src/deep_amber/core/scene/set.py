@@ -1,0 +1,21 @@
+"""The set: one arrangement of room, backdrop, sitter, camera and lights."""
+
+from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import MaxLen
+
+from .backdrop import Backdrop
+from .camera import Camera
+from .light import Light
+from .room import Room
+from .sitter import Sitter
+
+
+@dataclass(frozen=True)
+class Set:
+    room: Room
+    backdrop: Backdrop
+    sitter: Sitter
+    camera: Camera
+    lights: Annotated[tuple[Light, ...], MaxLen(8)]

@@ -1,0 +1,126 @@
+"""What a set must satisfy beyond the limits of its numbers: things stand inside the room, apart."""
+
+from collections.abc import Callable, Collection, Iterator
+
+import numpy as np
+
+from ..kit.assumptions import BODY_EXTENT
+from ..problem import Problem
+from .geometry import backdrop_quad, emitter_quad
+from .limits import check_limits
+from .point import Point
+from .room import Room
+from .set import Set
+
+HAIR = 1e-6  # [m] of tolerance, so that a thing touching a wall stands in the room
+
+
+def _metres(value: float) -> str:
+    return f"{value:.2f} m"
+
+
+def outside(room: Room, point: np.ndarray, margin: float = 0.0) -> Iterator[tuple[str, float, float, float]]:
+    """Yields (axis, value, low, high) for every axis on which a point is outside the room [m]."""
+    bounds = {
+        "x": (-room.width / 2 + margin, room.width / 2 - margin),
+        "y": (margin, room.height - margin),
+        "z": (margin, room.depth - margin),
+    }
+    for (axis, (low, high)), value in zip(bounds.items(), point, strict=True):
+        if value < low - HAIR or value > high + HAIR:
+            yield axis, float(value), low, high
+
+
+def _point_in_room(room: Room, point: Point, field: str, what: str) -> Iterator[Problem]:
+    for axis, value, low, high in outside(room, point.array):
+        yield Problem(f"{field}.{axis}", f"{what} at {_metres(value)} is outside the room",
+                      f"{_metres(low)} to {_metres(high)}")  # fmt: skip
+
+
+def _lights_in_room(photo_set: Set) -> Iterator[Problem]:
+    room = photo_set.room
+    for i, light in enumerate(photo_set.lights):
+        field, inside = f"lights.{i}.place", True
+        for problem in _point_in_room(room, light.place, field, f"light {light.name!r}"):
+            inside = False
+            yield problem
+        if light.place.array.tolist() == light.aim.array.tolist():
+            yield Problem(f"lights.{i}.aim", "is where the light stands", "any other point")
+        elif inside:
+            corners = emitter_quad(light).corners
+            for axis, k in (("x", 0), ("y", 1), ("z", 2)):
+                low, high = corners[:, k].min(), corners[:, k].max()
+                edge = (-room.width / 2, room.width / 2) if axis == "x" else (0.0, (room.height, room.depth)[k == 2])
+                if low < edge[0] - HAIR or high > edge[1] + HAIR:
+                    yield Problem(f"{field}.{axis}", f"the softbox of {light.name!r} goes through a wall, floor or ceiling",
+                                  "a place where all of it is inside the room")  # fmt: skip
+
+
+def _sitter_in_room(photo_set: Set) -> Iterator[Problem]:
+    room, sitter = photo_set.room, photo_set.sitter
+    for axis, value, low, high in (
+        ("x", sitter.x, -room.width / 2 + BODY_EXTENT[0], room.width / 2 - BODY_EXTENT[0]),
+        ("z", sitter.z, BODY_EXTENT[1], room.depth - BODY_EXTENT[1]),
+    ):
+        if value < low - HAIR or value > high + HAIR:
+            yield Problem(f"sitter.{axis}", f"at {_metres(value)} the sitter is in a wall",
+                          f"{_metres(low)} to {_metres(high)}")  # fmt: skip
+    quad = backdrop_quad(photo_set.backdrop)
+    gap = float((np.array([sitter.x, 0, sitter.z]) - np.array(quad.centre)) @ quad.normal)
+    along = abs(float((np.array([sitter.x, 0, sitter.z]) - quad.centre) @ np.array(quad.half_x)))
+    if abs(gap) < BODY_EXTENT[1] and along < float(np.dot(quad.half_x, quad.half_x)):
+        yield Problem("sitter.z", f"the sitter is {abs(gap) * 100:.0f} cm from the backdrop's plane, inside it",
+                      f"at least {BODY_EXTENT[1] * 100:.0f} cm in front of it")  # fmt: skip
+
+
+def _backdrop_in_room(photo_set: Set) -> Iterator[Problem]:
+    room, backdrop = photo_set.room, photo_set.backdrop
+    if backdrop.height > room.height + HAIR:
+        yield Problem("backdrop.height", f"{_metres(backdrop.height)} is higher than the ceiling",
+                      f"at most {_metres(room.height)}")  # fmt: skip
+    corners = backdrop_quad(backdrop).corners
+    if any(axis == "z" for c in corners for axis, *_ in outside(room, c)):
+        yield Problem("backdrop.z", "the backdrop goes through a wall", f"0 to {_metres(room.depth)}, all of it")
+    if any(axis == "x" for c in corners for axis, *_ in outside(room, c)):
+        yield Problem("backdrop.width", "the backdrop is wider than the room there",
+                      f"at most {_metres(room.width)} between the walls")  # fmt: skip
+
+
+def _camera_in_room(photo_set: Set) -> Iterator[Problem]:
+    camera = photo_set.camera
+    yield from _point_in_room(photo_set.room, camera.place, "camera.place", "the camera")
+    if camera.place.array.tolist() == camera.aim.array.tolist():
+        yield Problem("camera.aim", "is where the camera stands", "any other point")
+
+
+RULES: tuple[Callable[[Set], Iterator[Problem]], ...] = (
+    _lights_in_room,
+    _sitter_in_room,
+    _backdrop_in_room,
+    _camera_in_room,
+)
+
+
+def problems_of(photo_set: Set, known_sitters: Collection[str]) -> list[Problem]:
+    """Every reason why a set cannot be: limits first, then things that do not fit the room.
+
+    Parameters
+    ----------
+    photo_set : the set to check
+    known_sitters : names of the sitters that can be shown
+
+    Returns
+    -------
+    The problems, empty when the set is sound. Geometry is checked only on sound numbers.
+    """
+    problems = list(check_limits(photo_set))
+    if photo_set.sitter.who not in known_sitters:
+        problems.append(Problem("sitter.who", f"{photo_set.sitter.who!r} is not a known sitter",
+                                " or ".join(sorted(known_sitters))))  # fmt: skip
+    names = [light.name for light in photo_set.lights]
+    for i, name in enumerate(names):
+        if name in names[:i]:
+            problems.append(Problem(f"lights.{i}.name", f"{name!r} is used twice", "a name of its own for each light"))
+    if not problems:
+        problems = [p for rule in RULES for p in rule(photo_set)]
+    return problems

@@ -1,0 +1,136 @@
+"""One layer a light: its effect on the picture and on the sensors, at radiance 1."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..picture.catchlight import mirrored
+from ..picture.lens_rays import pixel_places
+from ..picture.seen import F0, ROUGHNESS, WALL_KIND, Seen
+from ..picture.soft_shadow import picture_visibility
+from ..picture.spread import Spreading, spread, spreading
+from ..scene.light import Light
+from ..transport.direct import illuminance, unshadowed, visibility
+from ..transport.emitter import emitter_row
+from ..transport.hemisphere import gather, look_around, patches_seen
+from ..transport.sampling import rotations
+from ..transport.shine import lit_surfaces
+from .quality import SENSOR_GRID, SENSOR_SHADOWS
+from .sensors import Sensors
+from .stages import Stages, shape_of, without_exposure
+
+
+@dataclass(frozen=True, eq=False)
+class DirectLayer:
+    diffuse: np.ndarray  # (n,) illuminance, shadows included
+    shine: np.ndarray  # (n,) luminance of shine and catchlights
+
+
+def _unshadowed(seen: Seen, emitter: np.ndarray, grid: tuple[int, int]) -> tuple[np.ndarray, np.ndarray]:
+    diffuse, shine = np.zeros(len(seen.points), np.float32), np.zeros(len(seen.points), np.float32)
+    wall = seen.kinds == WALL_KIND
+    walls, sitter = np.where(wall)[0], np.where(~wall)[0]
+    diffuse[walls] = unshadowed(seen.points[walls], seen.normals[walls], emitter)
+    lit_surfaces(seen.points, seen.normals, seen.views, seen.tangents, seen.kinds, sitter, ROUGHNESS, F0, emitter, grid,
+                 diffuse, shine)  # fmt: skip
+    return diffuse, shine
+
+
+def direct_layer(stages: Stages, light: Light) -> DirectLayer:
+    """Direct light of one light on every pixel."""
+    q = stages.quality
+
+    def make() -> DirectLayer:
+        stages.go_on()
+        seen, emitter = stages.seen(), emitter_row(light)
+        quads, own = stages.blockers(light)
+        diffuse, shine = _unshadowed(seen, emitter, q.shine_grid)
+        stages.go_on()
+        visible = picture_visibility(stages.rays(), seen, q.size, emitter, quads, own, diffuse > 0, q.stride, q.shadow_grid,
+                                     q.shadow_change, q.coarse_hair)  # fmt: skip
+        return _shadowed(stages, seen, emitter, diffuse, shine, visible)
+
+    key = (without_exposure(stages.photo_set), q, shape_of(light), stages.blocker_key())
+    return stages.memory.keep("direct layer", key, make, entries=10)
+
+
+def _shadowed(stages, seen, emitter, diffuse, shine, visible) -> DirectLayer:
+    shine = shine * visible
+    rows, luminance = mirrored(seen, stages.rays(), emitter)
+    shine[rows] += luminance
+    return DirectLayer(diffuse * visible, shine)
+
+
+def outline_layer(stages: Stages, light: Light) -> DirectLayer:
+    """Direct light on the added places of outlines; few shadow samples each, as several share a pixel."""
+
+    def make() -> DirectLayer:
+        stages.go_on()
+        seen, _, _ = stages.outlines()
+        q, emitter = stages.quality, emitter_row(light)
+        diffuse, shine = _unshadowed(seen, emitter, q.shine_grid)
+        quads, own = stages.blockers(light)
+        turn = rotations(len(seen.points), 0.71)
+        visible = np.zeros(len(seen.points), np.float32)
+        lit = np.where(diffuse > 0)[0]
+        visible[lit] = np.maximum(
+            visibility(stages.rays(), seen.points[lit], seen.normals[lit], seen.lift[lit], emitter, quads, own, (2, 2), turn[lit]), 0
+        )
+        return _shadowed(stages, seen, emitter, diffuse, shine, visible)
+
+    key = (without_exposure(stages.photo_set), stages.quality, shape_of(light), stages.blocker_key())
+    return stages.memory.keep("outline layer", key, make, entries=10)
+
+
+def pixel_spreading(stages: Stages) -> Spreading:
+    size = stages.quality.size
+    key = (without_exposure(stages.photo_set), size)
+    return stages.memory.keep(
+        "spreading", key, lambda: spreading(pixel_places(size), stages.seen(), stages.coarse(), stages.coarse_size())
+    )
+
+
+def outline_spreading(stages: Stages) -> Spreading:
+    key = (without_exposure(stages.photo_set), stages.quality.size)
+
+    def make() -> Spreading:
+        seen, places, _ = stages.outlines()
+        return spreading(places, seen, stages.coarse(), stages.coarse_size())
+
+    return stages.memory.keep("outline spreading", key, make)
+
+
+def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
+    """(coarse places, 3) bounced illuminance of one light."""
+    return gather(stages.coarse_patches(), stages.radiosity(light))
+
+
+def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> np.ndarray:
+    """(n, 3) illuminance at the sensors' points by one light, bounces included."""
+    q = stages.quality
+    lift = np.full(len(sensors.points), 3e-4, np.float32)
+    quads, own = stages.blockers(light)
+    place = (sensors.points.tobytes(), sensors.axes.tobytes())
+    direct = stages.memory.keep(
+        f"direct at {name}",
+        (place, stages.photo_set.sitter, shape_of(light), stages.blocker_key()),
+        lambda: illuminance(stages.rays(), sensors.points, sensors.axes, lift, emitter_row(light), quads, own,
+                            SENSOR_SHADOWS, sensors.receptor),
+        entries=10,
+    )  # fmt: skip
+
+    def seen() -> np.ndarray:
+        turn = rotations(len(sensors.points), 0.29)
+        view = stages.memory.keep(
+            f"view of {name}", (place, stages.photo_set.sitter),
+            lambda: look_around(stages.rays(), stages.mesh.clusters, sensors.points, sensors.axes, SENSOR_GRID, turn,
+                                sensors.receptor),
+        )  # fmt: skip
+        return patches_seen(view, stages.patches(), stages.bounce_quads())
+
+    patches = stages.memory.keep(f"patches of {name}", (place, stages.bounce_key(), q.bodies_reflect), seen)
+    return direct[:, None] + gather(patches, stages.radiosity(light), sensors.receptor)
+
+
+__all__ = ["DirectLayer", "bounced_layer", "direct_layer", "outline_layer", "outline_spreading", "pixel_spreading",
+           "sensor_layer", "spread"]  # fmt: skip

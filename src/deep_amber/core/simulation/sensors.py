@@ -1,0 +1,84 @@
+"""Where the set is read: patches of skin, cloth and backdrop, and the incident meter."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..picture.lens_rays import directions
+from ..picture.seen import walls_seen
+from ..scene.set import Set
+from ..sitter.face import face_marks, vertices_near
+from ..sitter.mesh import CLOTH, SKIN, Posed, SitterMesh
+from ..transport.direct import DOME, FLAT
+
+POINTS = 16  # a surface
+CHEEK_RADIUS, CHIN_RADIUS, FOREHEAD_RADIUS = 0.012, 0.008, 0.014  # [m]
+# Picture places (from the upper left) whose backdrop is read; the middle is read as if the sitter were away.
+BACKDROP_PLACES = {"backdrop_left": 0.06, "backdrop_middle": 0.5, "backdrop_right": 0.94}
+BACKDROP_ROW, BACKDROP_SPREAD = 0.3, 0.03
+PICTURE_ASPECT = 0.8
+
+
+@dataclass(frozen=True, eq=False)
+class Sensors:
+    """Points to be read, in groups. Flat receptors are surfaces; a dome stands alone."""
+
+    names: tuple[str, ...]
+    group: np.ndarray  # (n,) index into names
+    points: np.ndarray  # (n, 3) float32 [m]
+    axes: np.ndarray  # (n, 3) float32
+    albedo: np.ndarray  # (n, 3); 1 for the meter
+    receptor: int
+
+
+def _cloth_vertices(mesh: SitterMesh) -> np.ndarray:
+    """Cloth on the chest: under the neck, facing forward."""
+    under_neck = mesh.vertices[:, 1] - mesh.joints[0, 1]
+    chest = (mesh.parts == CLOTH) & (np.abs(mesh.vertices[:, 0]) < 0.10) & (mesh.normals[:, 2] > 0.5)
+    chest = np.where(chest & (under_neck < -0.07) & (under_neck > -0.17))[0]
+    return chest[np.linspace(0, len(chest) - 1, min(POINTS, len(chest))).astype(int)]
+
+
+def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
+    """The surfaces on the Ladder, each as up to sixteen points [m]."""
+    on_sitter = {
+        "cheek_right": vertices_near(mesh, posed, "cheek_L", CHEEK_RADIUS, POINTS, SKIN),
+        "cheek_left": vertices_near(mesh, posed, "cheek_R", CHEEK_RADIUS, POINTS, SKIN),
+        "forehead": vertices_near(mesh, posed, "forehead", FOREHEAD_RADIUS, POINTS, SKIN),
+        "chin": vertices_near(mesh, posed, "chin", CHIN_RADIUS, POINTS, SKIN),
+        "cloth": _cloth_vertices(mesh),
+    }
+    points = [posed.in_room(posed.vertices[rows]) for rows in on_sitter.values()]
+    axes = [posed.normals[rows] @ posed.rotation.T for rows in on_sitter.values()]
+    albedo = [mesh.colours[rows] for rows in on_sitter.values()]
+    offsets = np.stack(np.meshgrid([-1, 0, 1], [-1, 0, 1]), -1).reshape(-1, 2) * BACKDROP_SPREAD
+    for across in BACKDROP_PLACES.values():
+        wall = walls_seen(photo_set, directions(photo_set.camera, PICTURE_ASPECT, offsets + [across, BACKDROP_ROW]))
+        points.append(wall.points)
+        axes.append(wall.normals)
+        albedo.append(wall.albedo)
+    axis = np.concatenate(axes)
+    return Sensors(
+        (*on_sitter, *BACKDROP_PLACES),
+        np.repeat(np.arange(len(points)), [len(p) for p in points]),
+        np.concatenate(points).astype(np.float32),
+        (axis / np.linalg.norm(axis, axis=1, keepdims=True)).astype(np.float32),
+        np.concatenate(albedo),
+        FLAT,
+    )
+
+
+def meter_sensors(photo_set: Set, mesh: SitterMesh) -> tuple[Sensors, Sensors]:
+    """The incident meter before the face: domes to the light and to the camera, and the flat disc to the light.
+
+    "The light" is the first one of the set that is on; without one both domes face the camera.
+    """
+    meter = np.array(face_marks(mesh, photo_set.sitter).meter)
+    to_camera = photo_set.camera.place.array - meter
+    lit = [light for light in photo_set.lights if light.on]
+    to_light = lit[0].place.array - meter if lit else to_camera
+    axes = np.stack([to_light / np.linalg.norm(to_light), to_camera / np.linalg.norm(to_camera)]).astype(np.float32)
+    at = np.repeat(meter[None], 2, 0).astype(np.float32)
+    domes = Sensors(("dome_to_light", "dome_to_camera"), np.arange(2), at, axes, np.ones((2, 3)), DOME)
+    flat = Sensors(("flat_to_light",), np.zeros(1, int), at[:1], axes[:1], np.ones((1, 3)), FLAT)
+    return domes, flat

@@ -1,0 +1,178 @@
+"""The stages of a simulation, each kept by exactly what it reads."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..picture.edges import outline_pixels, outline_places
+from ..picture.lens_rays import Size, directions, pixel_places
+from ..picture.seen import Seen, all_seen
+from ..scene.geometry import Quad, backdrop_quad, emitter_quad
+from ..scene.light import Light
+from ..scene.set import Set
+from ..sitter.mesh import Posed, SitterMesh
+from ..sitter.pose import posed
+from ..transport.bounce import form_factors, radiosity
+from ..transport.direct import illuminance
+from ..transport.emitter import emitter_row
+from ..transport.hemisphere import View, look_around, patches_seen
+from ..transport.patches import Patches, build_patches, patch_rotations
+from ..transport.quads import quad_rows
+from ..transport.sampling import rotations
+from ..transport.sitter_rays import SitterRays, build_sitter_rays
+from .memory import Memory
+from .quality import BOUNCE_GRID, BOUNCE_ROWS, PATCH_RAYS, Quality
+
+
+def shape_of(light: Light) -> Light:
+    """The light with everything levelled that does not change its layer: output, colour, name, on or off."""
+    return replace(light, output=0.0, name="-", energy=400.0, colour_temperature=5600.0, on=True)
+
+
+def without_exposure(photo_set: Set) -> Set:
+    """The set with everything levelled that does not change what is seen: lights and exposure."""
+    camera = replace(photo_set.camera, aperture=8.0, time=1.0, sensitivity=100.0, white_balance=5600.0)
+    return replace(photo_set, camera=camera, lights=())
+
+
+def without_camera(photo_set: Set) -> Set:
+    """The set with lights and camera levelled: what the geometry of bounced light reads."""
+    camera = replace(without_exposure(photo_set).camera, place=photo_set.camera.aim, focal_length=50.0,
+                     sensor_width=24.0, sensor_height=36.0)  # fmt: skip
+    origin = replace(camera.aim, x=0.0, y=0.0, z=0.0)
+    return replace(photo_set, camera=replace(camera, place=origin, aim=origin), lights=())
+
+
+@dataclass(frozen=True, eq=False)
+class Stages:
+    """Stage functions over one set. `go_on` is called between stages and may raise to stop the work."""
+
+    photo_set: Set
+    mesh: SitterMesh
+    memory: Memory
+    quality: Quality
+    go_on: Callable[[], None]
+
+    def posed(self) -> Posed:
+        return self.memory.keep("pose", (self.mesh, self.photo_set.sitter), lambda: posed(self.mesh, self.photo_set.sitter))
+
+    def rays(self) -> SitterRays:
+        s = self.photo_set.sitter
+        head = (self.mesh, s.head_turn, s.head_nod, s.head_tilt)
+        built = self.memory.keep("ray structure", head, lambda: build_sitter_rays(self.mesh, self.posed()))
+        return built.placed(self.posed())
+
+    # What the lens sees
+
+    def _seen(self, stage: str, size: Size, places: Callable[[], np.ndarray]) -> Seen:
+        key = (without_exposure(self.photo_set), size)
+
+        def make() -> Seen:
+            self.go_on()
+            ways = directions(self.photo_set.camera, size.aspect, places())
+            return all_seen(self.photo_set, self.mesh, self.posed(), self.rays(), ways)
+
+        return self.memory.keep(stage, key, make)
+
+    def seen(self) -> Seen:
+        """Every pixel's surface."""
+        size = self.quality.size
+        return self._seen("seen", size, lambda: pixel_places(size))
+
+    def outlines(self) -> tuple[Seen, np.ndarray, np.ndarray]:
+        """Added places on outlines: their surfaces, their places (n, 2) and the pixel each belongs to."""
+        key = (without_exposure(self.photo_set), self.quality.size)
+
+        def make():
+            pixels, eyes = outline_pixels(self.seen(), self.quality.size)
+            return outline_places(pixels, eyes, self.quality.size)
+
+        places, owner = self.memory.keep("outline places", key, make)
+        return self._seen("outlines seen", self.quality.size, lambda: places), places, owner
+
+    def coarse_size(self) -> Size:
+        return Size(max(1, round(BOUNCE_ROWS * self.quality.size.aspect)), BOUNCE_ROWS)
+
+    def coarse(self) -> Seen:
+        """Surfaces of the coarse grid on which bounced light is gathered."""
+        size = self.coarse_size()
+        return self._seen("coarse seen", size, lambda: pixel_places(size))
+
+    # Quads in the way
+
+    def backdrop(self) -> Quad:
+        return backdrop_quad(self.photo_set.backdrop)
+
+    def blockers(self, light: Light) -> tuple[np.ndarray, int]:
+        """Rows of the backdrop and of every light's body, and the row of this light's own."""
+        shapes = [shape_of(k) for k in self.photo_set.lights]
+        return quad_rows([self.backdrop(), *map(emitter_quad, shapes)]), 1 + shapes.index(shape_of(light))
+
+    def blocker_key(self) -> tuple:
+        return (self.photo_set.backdrop, *map(shape_of, self.photo_set.lights))
+
+    # Bounced light
+
+    def bodies(self) -> tuple[Light, ...]:
+        """The lights whose black bodies stand in the way of bounced light, at this quality."""
+        return tuple(map(shape_of, self.photo_set.lights)) if self.quality.bodies_reflect else ()
+
+    def bounce_key(self) -> tuple:
+        return (without_camera(self.photo_set), self.bodies())
+
+    def bounce_quads(self) -> np.ndarray:
+        return quad_rows([self.backdrop(), *map(emitter_quad, self.bodies())])
+
+    def patches(self) -> Patches:
+        quads: list[tuple[Quad, tuple | None]] = [(self.backdrop(), self.photo_set.backdrop.surface.rgb)]
+        quads += [(emitter_quad(light), None) for light in self.bodies()]
+        return self.memory.keep(
+            "patches", self.bounce_key(), lambda: build_patches(self.photo_set.room, (self.mesh, self.posed()), quads)
+        )
+
+    def patch_view(self) -> View:
+        def make() -> View:
+            self.go_on()
+            p = self.patches()
+            return look_around(self.rays(), self.mesh.clusters, p.points, p.normals, PATCH_RAYS, patch_rotations(p))
+
+        return self.memory.keep("patch view", without_camera(self.photo_set), make)
+
+    def factors(self) -> np.ndarray:
+        def make() -> np.ndarray:
+            self.go_on()
+            return form_factors(patches_seen(self.patch_view(), self.patches(), self.bounce_quads()))
+
+        return self.memory.keep("form factors", self.bounce_key(), make)
+
+    def coarse_patches(self) -> np.ndarray:
+        """Patches seen from the coarse picture places, (n, rays)."""
+        key = (without_exposure(self.photo_set), self.coarse_size())
+
+        def view() -> View:
+            self.go_on()
+            coarse = self.coarse()
+            turn = rotations(len(coarse.points))
+            return look_around(self.rays(), self.mesh.clusters, coarse.points, coarse.normals, BOUNCE_GRID, turn)
+
+        kept = self.memory.keep("coarse view", key, view)
+        return self.memory.keep(
+            "coarse patches", (key, self.bodies()), lambda: patches_seen(kept, self.patches(), self.bounce_quads())
+        )
+
+    def radiosity(self, light: Light) -> np.ndarray:
+        """(patches, 3) radiosity for the light's front cloth at radiance 1."""
+        q = self.quality
+        key = (self.bounce_key(), shape_of(light), self.blocker_key(), q.patch_grid, q.precision)
+
+        def make() -> np.ndarray:
+            self.go_on()
+            p = self.patches()
+            lift = np.full(len(p.points), 3e-4, np.float32)
+            quads, own = self.blockers(light)
+            direct = illuminance(self.rays(), p.points, p.normals, lift, emitter_row(light), quads, own, q.patch_grid)
+            a_patch = direct.reshape(p.count, -1).mean(1, dtype=np.float64)
+            return radiosity(self.factors(), p.reflectance, np.repeat(a_patch[:, None], 3, 1).astype(np.float32), q.precision)
+
+        return self.memory.keep("radiosity", key, make, entries=16)

@@ -1,0 +1,1 @@
+"""The sitter's body: baked mesh, pose, and the surfaces that are read."""

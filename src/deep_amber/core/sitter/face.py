@@ -1,0 +1,45 @@
+"""Marks on the face that everything else is measured to."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..kit.assumptions import METER_TO_NOSE
+from ..scene.sitter import Sitter
+from .mesh import Posed, SitterMesh
+from .pose import neck_transforms, place_of
+
+
+@dataclass(frozen=True)
+class FaceMarks:
+    face: tuple[float, float, float]
+    """The bridge of the nose: where tapes to the face end [m]."""
+    eyes: tuple[float, float, float]
+    """Middle between the eyes [m]."""
+    forward: tuple[float, float, float]
+    """Where the nose points: the axis of the facial plane."""
+    meter: tuple[float, float, float]
+    """Where the incident meter is held, in front of the nose tip [m]."""
+
+
+def face_marks(mesh: SitterMesh, sitter: Sitter) -> FaceMarks:
+    """Marks of the posed face in the room, without posing the whole mesh."""
+    head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt)[4]
+    rotation, offset = place_of(mesh, sitter)
+
+    def in_room(point: np.ndarray) -> np.ndarray:
+        return rotation @ (head[:3, :3] @ point + head[:3, 3]) + offset
+
+    forward = rotation @ head[:3, :3] @ np.array([0.0, 0.0, 1.0])
+    nose = in_room(mesh.vertices[mesh.landmarks["nose_tip"]])
+    marks = (in_room(mesh.vertices[mesh.landmarks["nose_bridge"]]), in_room(np.zeros(3)), forward,
+             nose + forward * METER_TO_NOSE)  # fmt: skip
+    return FaceMarks(*(tuple(map(float, m)) for m in marks))  # type: ignore[arg-type]
+
+
+def vertices_near(mesh: SitterMesh, posed: Posed, landmark: str, radius: float, count: int, part: int) -> np.ndarray:
+    """Up to `count` evenly chosen vertices of one part within `radius` [m] of a landmark, nearest first."""
+    distance = np.linalg.norm(mesh.vertices - mesh.vertices[mesh.landmarks[landmark]], axis=1)
+    near = np.where((distance < radius) & (mesh.parts == part))[0]
+    near = near[np.argsort(distance[near], kind="stable")]
+    return near[np.linspace(0, len(near) - 1, min(count, len(near))).astype(int)]

@@ -1,0 +1,61 @@
+"""Pose: the head's rotation shared over the neck, the body turned and set on its seat."""
+
+import numpy as np
+from scipy.spatial.transform import Rotation
+
+from ..scene.sitter import Sitter
+from .mesh import Posed, SitterMesh
+
+# Share of the head's rotation at neck01, neck02, neck03 and head (docs/light-model.md, assumption).
+NECK_SHARES = (0.20, 0.25, 0.25, 0.30)
+
+
+def head_rotation(turn: float, nod: float, tilt: float) -> Rotation:
+    """Turn (toward the sitter's left), nod (chin down) and tilt (crown to the sitter's left) [degrees]."""
+    return Rotation.from_euler("YXZ", [turn, nod, -tilt], degrees=True)
+
+
+def neck_transforms(joints: np.ndarray, turn: float, nod: float, tilt: float) -> np.ndarray:
+    """(5, 4, 4) transforms of body, three neck joints and head, each about its own joint."""
+    whole = head_rotation(turn, nod, tilt).as_rotvec()
+    transforms, current = [np.eye(4)], np.eye(4)
+    for joint, share in zip(joints, NECK_SHARES, strict=True):
+        local = np.eye(4)
+        local[:3, :3] = Rotation.from_rotvec(whole * share).as_matrix()
+        local[:3, 3] = joint - local[:3, :3] @ joint
+        current = current @ local
+        transforms.append(current)
+    return np.array(transforms)
+
+
+def skin_mesh(mesh: SitterMesh, turn: float, nod: float, tilt: float) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+    """Linear blend skinning with five weights a vertex: vertices [m], normals, tangents (n, 3) float32."""
+    if turn == nod == tilt == 0:
+        return mesh.vertices, mesh.normals, mesh.tangents
+    transforms = neck_transforms(mesh.joints, turn, nod, tilt).astype(np.float32)
+    blended = (mesh.chain @ transforms[:, :3].reshape(5, 12)).reshape(-1, 3, 4)
+    turned = [np.einsum("nab,nb->na", blended[:, :, :3], v) for v in (mesh.vertices, mesh.normals, mesh.tangents)]
+    return turned[0] + blended[:, :, 3], turned[1], turned[2]
+
+
+def place_of(mesh: SitterMesh, sitter: Sitter) -> tuple[np.ndarray, np.ndarray]:
+    """Rotation (3, 3) and offset (3,) [m] from the body frame to the room.
+
+    The body turns about the vertical through its lowest neck joint, which stands over the sitter's mark.
+    """
+    rotation = Rotation.from_euler("y", sitter.body_turn, degrees=True).as_matrix()
+    axis = np.array([0.0, 0.0, mesh.joints[0, 2]])
+    stands = np.array([sitter.x, sitter.seat_height + mesh.eye_above_seat, sitter.z])
+    return rotation, stands - rotation @ axis
+
+
+def posed(mesh: SitterMesh, sitter: Sitter) -> Posed:
+    """The sitter in the room."""
+    vertices, normals, tangents = skin_mesh(mesh, sitter.head_turn, sitter.head_nod, sitter.head_tilt)
+    rotation, offset = place_of(mesh, sitter)
+    head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt)[4]
+    eyes = mesh.eyes.astype(float).copy()
+    for columns in (slice(0, 3), slice(3, 6)):
+        in_body = eyes[:, columns] @ head[:3, :3].T + head[:3, 3]
+        eyes[:, columns] = in_body @ rotation.T + offset
+    return Posed(vertices, normals, tangents, rotation, offset, rotation @ head[:3, :3], eyes)

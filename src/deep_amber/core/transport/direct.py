@@ -1,0 +1,186 @@
+"""Direct light of one emitter: unshadowed illuminance, visibility, and both together for sensors.
+
+The picture uses E = U V: U is noise-free (midpoint samples), V is the visible share of the weight.
+"""
+
+import math
+
+import numba as nb
+import numpy as np
+
+from .quads import quad_hit
+from .sampling import JITTER, rotations, stratum
+from .sitter_rays import SitterRays
+from .workers import in_chunks
+
+FLAT, DOME = 0, 1
+CHUNK = 1536
+_AT_ORIGIN = (np.eye(3, dtype=np.float32), np.zeros(3, np.float32))
+CELL = 0.35  # largest cell of the emitter in distances: .01 stop against the closed form (tests)
+
+
+@nb.njit(inline="always")
+def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, u, v):
+    """Weight of the emitter at (u, v) for a receptor, and the vector to it.
+
+    Flat: cos at the receptor; dome: (1 + cos) / 2 (light-model). Both times cos^(1+m) / r2 at the emitter.
+    """
+    a, b = 2 * u - 1, 2 * v - 1
+    dx = emitter[0] + a * emitter[3] + b * emitter[6] - px
+    dy = emitter[1] + a * emitter[4] + b * emitter[7] - py
+    dz = emitter[2] + a * emitter[5] + b * emitter[8] - pz
+    r2 = dx * dx + dy * dy + dz * dz
+    if r2 < 1e-12:
+        return 0.0, dx, dy, dz
+    inverse = 1 / math.sqrt(r2)
+    there = -(dx * emitter[9] + dy * emitter[10] + dz * emitter[11]) * inverse
+    here = (dx * nx + dy * ny + dz * nz) * inverse
+    if receptor == 1:
+        here = 0.5 * (1 + here)
+    if here <= 0 or there <= 0:
+        return 0.0, dx, dy, dz
+    weight = here * there / r2
+    if emitter[13] > 0:
+        weight *= there ** emitter[13]
+    return weight, dx, dy, dz
+
+
+@nb.njit(nogil=True, fastmath=True, cache=True)
+def _unshadowed(points, normals, emitter, cell, out, start, stop):
+    for i in range(start, stop):
+        px, py, pz = points[i, 0], points[i, 1], points[i, 2]
+        nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
+        away = math.sqrt((emitter[0] - px) ** 2 + (emitter[1] - py) ** 2 + (emitter[2] - pz) ** 2)
+        columns = min(max(int(math.ceil(emitter[14] / (cell * away))), 3), 16)
+        rows = min(max(int(math.ceil(emitter[15] / (cell * away))), 3), 16)
+        total = 0.0
+        for r in range(rows):
+            for c in range(columns):
+                w, _, _, _ = sample_weight(emitter, px, py, pz, nx, ny, nz, 0, (c + 0.5) / columns, (r + 0.5) / rows)
+                total += w
+        out[i] = total * emitter[12] / (columns * rows)
+
+
+def unshadowed(points: np.ndarray, normals: np.ndarray, emitter: np.ndarray) -> np.ndarray:
+    """Illuminance of surfaces by the whole emitter at radiance 1, nothing in the way.
+
+    Parameters
+    ----------
+    points, normals : (n, 3) [m]
+    emitter : (16,) row
+
+    Returns
+    -------
+    (n,) float32 [lx per cd/m2]
+    """
+    out = np.empty(len(points), np.float32)
+    in_chunks(lambda a, b: _unshadowed(points, normals, emitter, CELL, out, a, b), len(points), 8192)
+    return out
+
+
+@nb.njit(nogil=True, fastmath=True, cache=True)
+def _shadow_rays(points, normals, lift, emitter, quads, own, columns, rows, turn, jitter, receptor,
+                 rotation, offset, origins, directions, weights, owner, total, start, stop):  # fmt: skip
+    """Writes the rays that no quad stops, in the sitter's body frame; total is the whole weight a point.
+
+    Returns the ray count.
+    """
+    count = 0
+    for i in range(start, stop):
+        nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
+        ox, oy, oz = points[i, 0] + lift[i] * nx, points[i, 1] + lift[i] * ny, points[i, 2] + lift[i] * nz
+        whole = 0.0
+        for s in range(columns * rows):
+            u, v = stratum(s, columns, rows, jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1])
+            w, dx, dy, dz = sample_weight(emitter, ox, oy, oz, nx, ny, nz, receptor, u, v)
+            if w <= 0:
+                continue
+            whole += w
+            clear = True
+            for q in range(quads.shape[0]):
+                if q != own:
+                    t, _, _ = quad_hit(quads, q, ox, oy, oz, dx, dy, dz)
+                    if 0 < t < 0.9995:
+                        clear = False
+                        break
+            if clear:
+                ax, ay, az = ox - offset[0], oy - offset[1], oz - offset[2]
+                for k in range(3):
+                    origins[count, k] = ax * rotation[0, k] + ay * rotation[1, k] + az * rotation[2, k]
+                    directions[count, k] = dx * rotation[0, k] + dy * rotation[1, k] + dz * rotation[2, k]
+                weights[count] = w
+                owner[count] = i - start
+                count += 1
+        total[i - start] = whole
+    return count
+
+
+@nb.njit(nogil=True, cache=True)
+def _add_clear(blocked, weights, owner, out):
+    for k in range(len(blocked)):
+        if not blocked[k]:
+            out[owner[k]] += weights[k]
+
+
+def _seen_and_whole(rays, points, normals, lift, emitter, quads, own, columns, rows, turn, receptor):
+    """(n,) visible weight and (n,) whole weight, both averaged over the samples."""
+    n, samples = len(points), columns * rows
+    rotation, offset = (rays.rotation, rays.offset) if rays else _AT_ORIGIN
+    seen, whole = np.zeros(n, np.float32), np.zeros(n, np.float32)
+
+    def work(a: int, b: int) -> None:
+        size = (b - a) * samples
+        origins, directions = np.empty((size, 3), np.float32), np.empty((size, 3), np.float32)
+        weights, owner = np.empty(size, np.float32), np.empty(size, np.int32)
+        count = _shadow_rays(points, normals, lift, emitter, quads, own, columns, rows, turn, JITTER, receptor,
+                             rotation, offset, origins, directions, weights, owner, whole[a:b], a, b)  # fmt: skip
+        if rays is None:
+            blocked = np.zeros(count, np.bool_)
+        elif receptor == DOME:
+            blocked = rays.blocked_by_body_locally(origins[:count], directions[:count])
+        else:
+            blocked = rays.blocked_locally(origins[:count], directions[:count])
+        _add_clear(blocked, weights[:count], owner[:count], seen[a:b])
+
+    in_chunks(work, n, CHUNK)
+    return seen / samples, whole / samples
+
+
+def visibility(
+    rays: SitterRays | None, points: np.ndarray, normals: np.ndarray, lift: np.ndarray, emitter: np.ndarray,
+    quads: np.ndarray, own: int, grid: tuple[int, int], turn: np.ndarray,
+) -> np.ndarray:  # fmt: skip
+    """Visible share of an emitter from surface points, weighted by what each part of it gives.
+
+    Parameters
+    ----------
+    rays : the sitter, or None for an empty room
+    points, normals : (n, 3) float32 [m]
+    lift : (n,) start of the rays above the surface [m]
+    emitter : (16,) row; quads : (k, 14) rows that block; own : the emitter's own row in quads, or -1
+    grid : columns and rows of samples; turn : (n, 2) shift of the pattern a point
+
+    Returns
+    -------
+    (n,) float32 in 0..1, and -1 where the surface faces away from all of the emitter
+    """
+    seen, whole = _seen_and_whole(rays, points, normals, lift, emitter, quads, own, *grid, turn, FLAT)
+    return np.where(whole > 0, seen / np.maximum(whole, 1e-20), -1).astype(np.float32)
+
+
+def illuminance(
+    rays: SitterRays | None, points: np.ndarray, axes: np.ndarray, lift: np.ndarray, emitter: np.ndarray,
+    quads: np.ndarray, own: int, grid: tuple[int, int] = (10, 10), receptor: int = FLAT,
+) -> np.ndarray:  # fmt: skip
+    """Direct illuminance of sensors by an emitter at radiance 1, shadows included.
+
+    Parameters as for `visibility`; axes : (n, 3) unit axes; receptor : FLAT or DOME. A dome looks past the
+    sitter's head (the meter is held before the face).
+
+    Returns
+    -------
+    (n,) float32 [lx per cd/m2]
+    """
+    turn = rotations(len(points), 0.37)
+    seen, _ = _seen_and_whole(rays, points, axes, lift, emitter, quads, own, *grid, turn, receptor)
+    return seen * np.float32(emitter[12])

@@ -1,0 +1,132 @@
+"""Patches for bounced light: cells of walls and backdrop, clusters of the sitter.
+
+Patch order: sitter clusters, the six room faces (left, right, floor, ceiling, back, front), then
+front and back of each quad that reflects.
+"""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..scene.geometry import Quad
+from ..scene.room import SURFACE_NAMES, Room
+from ..sitter.mesh import Posed, SitterMesh
+from .sampling import rotations
+
+WALL_CELL, QUAD_CELL = 0.35, 0.30  # [m]
+MOST_WALL_PATCHES = 700
+POINTS_A_PATCH = 9
+# Each face's axis of the normal, and the axes its cells run along.
+_FACE_AXES = ((0, 2, 1), (0, 2, 1), (1, 0, 2), (1, 0, 2), (2, 0, 1), (2, 0, 1))
+
+
+@dataclass(frozen=True, eq=False)
+class Patches:
+    points: np.ndarray  # (patches * 9, 3) float32 [m]
+    normals: np.ndarray  # (patches * 9, 3) float32
+    reflectance: np.ndarray  # (patches, 3) float32
+    room: np.ndarray  # (2, 3) low and high corner [m]
+    room_cells: np.ndarray  # (6, 3) int64: first patch, columns, rows
+    quad_cells: np.ndarray  # (quads, 3) int64: first patch or -1 for black, columns, rows
+    sitter_patches: int
+
+    @property
+    def count(self) -> int:
+        return len(self.reflectance)
+
+
+def _grid(columns: int, rows: int) -> tuple[np.ndarray, np.ndarray]:
+    """Nine places a cell, (cells, 9) in 0..1 along each side."""
+    inner = (np.arange(3) + 0.5) / 3
+    iv, iu, jv, ju = np.meshgrid(np.arange(rows), np.arange(columns), inner, inner, indexing="ij")
+    return ((iu + ju) / columns).reshape(-1, 9), ((iv + jv) / rows).reshape(-1, 9)
+
+
+def _sitter_cells(mesh: SitterMesh, posed: Posed):
+    corners = posed.vertices[mesh.faces].astype(np.float64)
+    area = np.linalg.norm(np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]), axis=1) / 2
+    rng = np.random.default_rng(5)
+    count = int(mesh.clusters.max()) + 1
+    order = np.argsort(mesh.clusters, kind="stable")
+    starts = np.searchsorted(mesh.clusters[order], np.arange(count + 1))
+    points, normals, reflectance = [], [], []
+    colours = mesh.colours[mesh.faces].mean(1)
+    for k in range(count):
+        mine = order[starts[k] : starts[k + 1]]
+        share = area[mine] / area[mine].sum()
+        face = rng.choice(mine, POINTS_A_PATCH, p=share)
+        a, b = np.sqrt(rng.random(POINTS_A_PATCH)), rng.random(POINTS_A_PATCH)
+        weights = np.stack([1 - a, a * (1 - b), a * b], 1)[..., None]
+        normal = (posed.normals[mesh.faces[face]] * weights).sum(1)
+        points.append((corners[face] * weights).sum(1))
+        normals.append(normal / np.maximum(np.linalg.norm(normal, axis=1, keepdims=True), 1e-9))
+        reflectance.append(share @ colours[mine])
+    in_room = posed.in_room(np.concatenate(points))
+    return in_room, np.concatenate(normals) @ posed.rotation.T, np.array(reflectance)
+
+
+def wall_cell(room: Room) -> float:
+    """Cell size that keeps the walls' patches within MOST_WALL_PATCHES [m]."""
+    area = 2 * (room.width * room.depth + room.width * room.height + room.depth * room.height)
+    return max(WALL_CELL, math.sqrt(area / MOST_WALL_PATCHES))
+
+
+def build_patches(room: Room, sitter: tuple[SitterMesh, Posed] | None, quads: list[tuple[Quad, tuple | None]]) -> Patches:
+    """Lays out the patches.
+
+    Parameters
+    ----------
+    room : the room
+    sitter : mesh and pose, or None for an empty room
+    quads : each with its reflectance a channel, or None for a black one without patches
+    """
+    points, normals, reflectance, first = [], [], [], 0
+    if sitter:
+        p, n, r = _sitter_cells(*sitter)
+        points, normals, reflectance, first = [p], [n], [r], len(r)
+    in_sitter = first
+    low, high = np.array([-room.width / 2, 0, 0]), np.array([room.width / 2, room.height, room.depth])
+    size, cell, room_cells = high - low, wall_cell(room), []
+    for face, (axis, a, b) in enumerate(_FACE_AXES):
+        columns, rows = max(1, round(size[a] / cell)), max(1, round(size[b] / cell))
+        u, v = _grid(columns, rows)
+        place = np.empty((*u.shape, 3))
+        place[..., axis] = (low, high)[face % 2][axis]
+        place[..., a], place[..., b] = low[a] + u * size[a], low[b] + v * size[b]
+        normal = np.zeros(3)
+        normal[axis] = 1 - 2 * (face % 2)
+        points.append(place.reshape(-1, 3))
+        normals.append(np.tile(normal, (u.size, 1)))
+        reflectance.append(np.tile(getattr(room.surfaces, SURFACE_NAMES[face]).rgb, (columns * rows, 1)))
+        room_cells.append((first, columns, rows))
+        first += columns * rows
+    quad_cells = []
+    for quad, colour in quads:
+        if colour is None:
+            quad_cells.append((-1, 0, 0))
+            continue
+        columns = max(1, round(2 * float(np.linalg.norm(quad.half_x)) / QUAD_CELL))
+        rows = max(1, round(2 * float(np.linalg.norm(quad.half_y)) / QUAD_CELL))
+        u, v = _grid(columns, rows)
+        place = np.array(quad.centre) + (2 * u - 1)[..., None] * quad.half_x + (2 * v - 1)[..., None] * quad.half_y
+        for side in (1, -1):
+            points.append(place.reshape(-1, 3))
+            normals.append(np.tile(side * quad.normal, (u.size, 1)))
+            reflectance.append(np.tile(colour, (columns * rows, 1)))
+        quad_cells.append((first, columns, rows))
+        first += 2 * columns * rows
+    return Patches(
+        np.concatenate(points).astype(np.float32),
+        np.concatenate(normals).astype(np.float32),
+        np.concatenate(reflectance).astype(np.float32),
+        np.stack([low, high]),
+        np.array(room_cells, np.int64),
+        np.array(quad_cells, np.int64).reshape(-1, 3),
+        in_sitter,
+    )
+
+
+def patch_rotations(patches: Patches) -> np.ndarray:
+    """(points, 2) float32 shift of the sample pattern at each patch point."""
+    return rotations(len(patches.points), 0.13)

@@ -1,0 +1,49 @@
+"""Rectangles in the room as rows a kernel can read, and their intersection with a ray."""
+
+import numba as nb
+import numpy as np
+
+from ..scene.geometry import Quad
+
+# Row: centre 0-2, half_x 3-5, half_y 6-8, normal 9-11, |half_x|^2 12, |half_y|^2 13.
+ROW = 14
+
+
+def quad_rows(quads: list[Quad]) -> np.ndarray:
+    """(n, 14) float64 rows."""
+    rows = [
+        np.r_[q.centre, q.half_x, q.half_y, q.normal, np.dot(q.half_x, q.half_x), np.dot(q.half_y, q.half_y)]
+        for q in quads
+    ]
+    return np.array(rows, float).reshape(-1, ROW)
+
+
+@nb.njit(inline="always")
+def quad_hit(rows, k, ox, oy, oz, dx, dy, dz):
+    """Distance along the ray to quad k and the place on it (-1..1 each); distance -1 for a miss."""
+    along = dx * rows[k, 9] + dy * rows[k, 10] + dz * rows[k, 11]
+    if abs(along) < 1e-12:
+        return -1.0, 0.0, 0.0
+    ax, ay, az = rows[k, 0] - ox, rows[k, 1] - oy, rows[k, 2] - oz
+    t = (ax * rows[k, 9] + ay * rows[k, 10] + az * rows[k, 11]) / along
+    if t <= 0:
+        return -1.0, 0.0, 0.0
+    px, py, pz = t * dx - ax, t * dy - ay, t * dz - az
+    u = (px * rows[k, 3] + py * rows[k, 4] + pz * rows[k, 5]) / rows[k, 12]
+    v = (px * rows[k, 6] + py * rows[k, 7] + pz * rows[k, 8]) / rows[k, 13]
+    if abs(u) > 1 or abs(v) > 1:
+        return -1.0, 0.0, 0.0
+    return t, u, v
+
+
+@nb.njit(inline="always")
+def box_hit(room, ox, oy, oz, dx, dy, dz):
+    """Distance to the inside of the room box (2, 3) and the face: 0 left, 1 right, 2 floor, 3 ceiling, 4 back, 5 front."""
+    tx = ((room[1, 0] if dx > 0 else room[0, 0]) - ox) / dx if dx != 0 else 1e9
+    ty = ((room[1, 1] if dy > 0 else room[0, 1]) - oy) / dy if dy != 0 else 1e9
+    tz = ((room[1, 2] if dz > 0 else room[0, 2]) - oz) / dz if dz != 0 else 1e9
+    if tx <= ty and tx <= tz:
+        return tx, 1 if dx > 0 else 0
+    if ty <= tz:
+        return ty, 3 if dy > 0 else 2
+    return tz, 5 if dz > 0 else 4

@@ -1,0 +1,103 @@
+"""Rays against the sitter, through the ray library's own calls."""
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+from embreex.mesh_construction import TriangleMesh
+from embreex.rtcore import EmbreeDevice
+from embreex.rtcore_scene import EmbreeScene
+
+from ..sitter.mesh import HEAD, LASH, Posed, SitterMesh
+
+FAR = np.float32(1e9)
+
+
+def _built(vertices: np.ndarray, faces: np.ndarray) -> EmbreeScene:
+    scene = EmbreeScene(EmbreeDevice())
+    TriangleMesh(scene, np.ascontiguousarray(vertices, np.float32), np.ascontiguousarray(faces, np.int32))
+    probe = np.array([[0, 0, 9]], np.float32)
+    scene.run(probe, probe, query="OCCLUDED")  # the library builds its tree at the first call: not in a race
+    return scene
+
+
+@dataclass(frozen=True, eq=False)
+class Hits:
+    """First hits of rays; face is -1 where the sitter is missed."""
+
+    face: np.ndarray  # (n,) int32, index into the mesh's faces
+    distance: np.ndarray  # (n,) float32, in lengths of the direction
+    weights: np.ndarray  # (n, 3) float32, barycentric
+
+
+@dataclass(frozen=True, eq=False)
+class SitterRays:
+    """The sitter's ray structure in its body frame, and where that frame stands in the room.
+
+    Moving or turning the body only changes the frame; the structure is rebuilt for a new head pose.
+    Lashes are seen by the camera but cast no shadows: at their width they would only add noise.
+    """
+
+    solid: EmbreeScene
+    solid_faces: np.ndarray  # face indices of the mesh
+    lashes: EmbreeScene | None
+    lash_faces: np.ndarray
+    on_head: np.ndarray  # (m,) bool for each face of the mesh
+    rotation: np.ndarray  # (3, 3) float32
+    offset: np.ndarray  # (3,) float32
+
+    def placed(self, posed: Posed) -> "SitterRays":
+        """The same structure with the body standing elsewhere."""
+        return replace(self, rotation=posed.rotation.astype(np.float32), offset=posed.offset.astype(np.float32))
+
+    def _local(self, origins: np.ndarray, directions: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+        return (
+            np.ascontiguousarray((origins - self.offset) @ self.rotation, np.float32),
+            np.ascontiguousarray(directions @ self.rotation, np.float32),
+        )
+
+    def first_hits(self, origins: np.ndarray, directions: np.ndarray, with_lashes: bool = False) -> Hits:
+        """First hits of (n, 3) float32 rays in room coordinates."""
+        o, d = self._local(origins, directions)
+        found = self.solid.run(o, d, output=1)
+        face = np.where(found["primID"] >= 0, self.solid_faces[found["primID"]], -1).astype(np.int32)
+        distance, u, v = np.where(face >= 0, found["tfar"], FAR), found["u"], found["v"]
+        if with_lashes and self.lashes is not None:
+            lash = self.lashes.run(o, d, output=1)
+            nearer = (lash["primID"] >= 0) & (lash["tfar"] < distance)
+            face[nearer] = self.lash_faces[lash["primID"][nearer]]
+            distance = np.where(nearer, lash["tfar"], distance)
+            u, v = np.where(nearer, lash["u"], u), np.where(nearer, lash["v"], v)
+        return Hits(face, distance, np.stack([1 - u - v, u, v], 1))
+
+    def blocked(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
+        """(n,) bool: the sitter stands between the origin and origin + direction, in room coordinates."""
+        return self.blocked_locally(*self._local(origins, directions))
+
+    def blocked_locally(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
+        """As `blocked` for rays that are in the body frame already."""
+        reach = np.full(len(origins), 0.9995, np.float32)
+        return np.asarray(self.solid.run(origins, directions, dists=reach, query="OCCLUDED")) >= 0
+
+    def blocked_by_body_locally(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
+        """As `blocked_locally`, but the head lets light through: for a meter held before the face.
+
+        Only first hits are looked at, so a shoulder behind the head does not block (assumption).
+        """
+        found = self.solid.run(origins, directions, output=1)
+        face = self.solid_faces[found["primID"]]
+        return (found["primID"] >= 0) & (found["tfar"] < 0.9995) & ~self.on_head[face]
+
+
+def build_sitter_rays(mesh: SitterMesh, posed: Posed) -> SitterRays:
+    """Builds the structure for a posed head; about a quarter of a second."""
+    lash = mesh.parts[mesh.faces[:, 0]] == LASH
+    solid_faces, lash_faces = np.where(~lash)[0], np.where(lash)[0]
+    return SitterRays(
+        solid=_built(posed.vertices, mesh.faces[solid_faces]),
+        solid_faces=solid_faces,
+        lashes=_built(posed.vertices, mesh.faces[lash_faces]) if len(lash_faces) else None,
+        lash_faces=lash_faces,
+        on_head=mesh.chain[mesh.faces[:, 0], HEAD] > 0.5,
+        rotation=np.eye(3, dtype=np.float32),
+        offset=np.zeros(3, np.float32),
+    ).placed(posed)

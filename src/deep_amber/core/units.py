@@ -1,0 +1,173 @@
+"""Quantities as photographers write them: read from text, and written.
+
+Lengths are metres inside, apertures f-numbers, times seconds, outputs stops under full.
+"""
+
+import math
+import re
+from collections.abc import Callable
+
+from .problem import NotAccepted, Problem
+
+INCH = 0.0254
+_LENGTH_UNITS = {"m": 1.0, "cm": 0.01, "mm": 0.001, "ft": 12 * INCH, "'": 12 * INCH, "in": INCH, '"': INCH}
+_NUMBER = r"[-+]?\d+(?:[.,]\d+)?"
+# Marked third-stop series (ISO 2720 rounding as printed on cameras).
+APERTURES = (1, 1.1, 1.2, 1.4, 1.6, 1.8, 2, 2.2, 2.5, 2.8, 3.2, 3.5, 4, 4.5, 5, 5.6, 6.3, 7.1, 8, 9, 10, 11, 13, 14,
+             16, 18, 20, 22, 25, 29, 32, 36, 40, 45, 51, 57, 64)  # fmt: skip
+SENSITIVITIES = (50, 64, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640, 800, 1000, 1250, 1600, 2000, 2500, 3200,
+                 4000, 5000, 6400, 8000, 10000, 12800)  # fmt: skip
+TIMES = tuple(1 / k for k in (8000, 6400, 5000, 4000, 3200, 2500, 2000, 1600, 1250, 1000, 800, 640, 500, 400, 320, 250,
+                              200, 160, 125, 100, 80, 60, 50, 40, 30, 25, 20, 15, 13, 10, 8, 6, 5, 4, 3)) + (
+    0.4, 0.5, 0.6, 0.8, 1.0, 1.3, 1.6, 2.0, 2.5, 3.2, 4.0, 5.0, 6.0, 8.0, 10.0, 13.0, 15.0, 20.0, 25.0, 30.0)  # fmt: skip
+
+
+def _refuse(message: str, accepted: str) -> NotAccepted:
+    return NotAccepted([Problem("", message, accepted)])
+
+
+def _float(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def _normal(text: str) -> str:
+    swaps = {"−": "-", "–": "-", "′": "'", "’": "'", "″": '"', "”": '"', "°": "", "ƒ": "f"}
+    text = text.strip().lower()
+    for old, new in swaps.items():
+        text = text.replace(old, new)
+    return text
+
+
+def parse_length(text: str) -> float:
+    """Metres from "178cm", "1.78 m", "5ft 10", "5'10\\"", "70in"; a bare number is centimetres."""
+    plain = _normal(text).replace("feet", "ft").replace("foot", "ft").replace("inches", "in").replace("inch", "in")
+    if re.fullmatch(_NUMBER, plain):
+        return _float(plain) / 100
+    feet = re.fullmatch(rf"({_NUMBER})\s*(?:ft|')\s*(?:({_NUMBER})\s*(?:in|\")?)?", plain)
+    if feet:
+        whole, inches = _float(feet[1]), _float(feet[2] or "0")
+        return math.copysign(abs(whole) * 12 + inches, whole if whole else 1.0) * INCH
+    single = re.fullmatch(rf"({_NUMBER})\s*(m|cm|mm|in|\")", plain)
+    if single:
+        return _float(single[1]) * _LENGTH_UNITS[single[2]]
+    raise _refuse(f"{text!r} is not a length", '178cm, 1.78 m, 5ft 10, 5\'10" or 70in')
+
+
+def parse_angle(text: str) -> float:
+    """Degrees from "15", "-15°", "15 deg"."""
+    match = re.fullmatch(rf"({_NUMBER})\s*(?:deg|degrees)?", _normal(text))
+    if not match:
+        raise _refuse(f"{text!r} is not an angle", "degrees, such as 15 or -30")
+    return _float(match[1])
+
+
+def parse_aperture(text: str) -> float:
+    """f-number from "f/5.6", "f5.6", "5.6"."""
+    match = re.fullmatch(rf"(?:f\s*/?\s*)?({_NUMBER})", _normal(text))
+    if not match or _float(match[1]) <= 0:
+        raise _refuse(f"{text!r} is not an aperture", "f/5.6 or 5.6")
+    return _float(match[1])
+
+
+def parse_time(text: str) -> float:
+    """Seconds from "1/160", "1/160 s", "0.5", "2s"."""
+    match = re.fullmatch(rf"(?:(1)\s*/\s*)?({_NUMBER})\s*(?:s|sec|\")?", _normal(text))
+    if not match or _float(match[2]) <= 0:
+        raise _refuse(f"{text!r} is not an exposure time", "1/160 or 0.5 s")
+    return 1 / _float(match[2]) if match[1] else _float(match[2])
+
+
+def parse_output(text: str) -> float:
+    """Stops under full from "1/4", "full", "-1.3", "1/4 +0.3"."""
+    plain = _normal(text)
+    if plain in ("full", "1/1", "1"):
+        return 0.0
+    match = re.fullmatch(rf"1\s*/\s*(\d+(?:[.,]\d+)?)\s*([-+]\s*\d+(?:[.,]\d+)?)?", plain)
+    if match and _float(match[1]) > 0:
+        return -math.log2(_float(match[1])) + _float((match[2] or "0").replace(" ", ""))
+    if re.fullmatch(_NUMBER, plain) and _float(plain) <= 0:
+        return _float(plain)
+    raise _refuse(f"{text!r} is not an output", "a fraction such as 1/4, or stops under full such as -1.3")
+
+
+def parse_plain(text: str) -> float:
+    """A number, with or without the unit a photographer may write: "85", "85mm", "ISO 100", "5600 K", "400 Ws"."""
+    match = re.fullmatch(rf"(?:iso\s*)?({_NUMBER})\s*(?:mm|k|w\s*s|ws|j|%)?", _normal(text))
+    if not match:
+        raise _refuse(f"{text!r} is not a number", "a number such as 85")
+    return _float(match[1])
+
+
+def parse_share(text: str) -> float:
+    """A share from "0.8" or "80%"."""
+    value = parse_plain(text)
+    return value / 100 if _normal(text).endswith("%") else value
+
+
+PARSERS: dict[str, Callable[[str], float]] = {
+    "length": parse_length,
+    "angle": parse_angle,
+    "aperture": parse_aperture,
+    "time": parse_time,
+    "output": parse_output,
+    "number": parse_plain,
+    "share": parse_share,
+}
+
+
+def nearest(value: float, series: tuple[float, ...]) -> float:
+    """The member of a geometric series that is nearest in stops."""
+    return min(series, key=lambda k: abs(math.log2(k / value)))
+
+
+def step_in_series(value: float, series: tuple[float, ...], steps: int) -> float:
+    """The member a number of third stops on, staying inside the series."""
+    at = series.index(nearest(value, series)) + steps
+    return series[min(max(at, 0), len(series) - 1)]
+
+
+def length_text(metres: float, feet: bool = False) -> str:
+    """ "178 cm" or "5 ft 10 in". """
+    if not feet:
+        return f"{metres * 100:.0f} cm"
+    inches = round(abs(metres) / INCH)
+    sign = "-" if metres < 0 and inches else ""
+    return f"{sign}{inches // 12} ft {inches % 12} in" if inches >= 12 else f"{sign}{inches} in"
+
+
+def aperture_text(f_number: float) -> str:
+    """ "f/5.6". """
+    return f"f/{f_number:.1f}" if f_number < 10 and round(f_number, 1) % 1 else f"f/{f_number:.0f}"
+
+
+def metered_aperture_text(f_number: float) -> str:
+    """A meter's answer: the full or third stop at or under it and the tenths over it, "f/8 +0.2".
+
+    Raises ValueError for an f-number that is not positive.
+    """
+    if f_number <= 0:
+        raise ValueError("an f-number is positive")
+    stops = 2 * math.log2(f_number)
+    whole = math.floor(stops + 0.05)
+    tenths = round((stops - whole) * 10)
+    base = aperture_text(nearest(2 ** (whole / 2), APERTURES)) if 1 <= 2 ** (whole / 2) <= 64 else f"f/{2 ** (whole / 2):.2g}"
+    return f"{base} +0.{tenths}" if tenths > 0 else base
+
+
+def time_text(seconds: float) -> str:
+    """ "1/160 s" or "2 s". """
+    return f"{seconds:g} s" if seconds >= 0.35 else f"1/{round(1 / seconds)} s"
+
+
+def output_text(stops: float) -> str:
+    """Output as a fraction with tenths of a stop where it is between: "1/4", "1/4 +0.3"."""
+    whole = math.floor(stops + 0.05)
+    tenths = round((stops - whole) * 10)
+    fraction = "1/1" if whole == 0 else f"1/{2**-whole}"
+    return f"{fraction} +0.{tenths}" if tenths else fraction
+
+
+def stops_text(stops: float) -> str:
+    """Signed tenths with a true minus: "+0.7", "−1.3"."""
+    rounded = round(stops, 1)
+    return "0.0" if rounded == 0 else f"{rounded:+.1f}".replace("-", "−")

@@ -61,6 +61,8 @@ def pack(look):
     out["faces"] = np.concatenate(faces).astype(kind)
     out["normals"] = np.round(np.nan_to_num(np.concatenate([p.normals for p in parts])) * 127).astype(np.int8)
     out["tangents"] = np.round(np.nan_to_num(np.concatenate(tangents)) * 127).astype(np.int8)
+    gloss = [p.gloss if p.gloss is not None else np.ones(len(p.vertices)) for p in parts]
+    out["gloss"] = np.round(np.concatenate(gloss) * 255).astype(np.uint8)
     colours = np.clip(np.concatenate([p.colour for p in parts]), 0, 1)
     out["colours"] = np.round(colours**0.5 * 255).astype(np.uint8)
     out["chain"] = np.round(chain / chain.sum(1, keepdims=True) * 255).astype(np.uint8)

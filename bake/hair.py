@@ -140,13 +140,14 @@ def _chain(vertices, chin_height):
 
 
 def _shell(template, vertices, normals, style, colour, chin_height):
-    faces = template.faces[(template.scalp[template.faces] > -0.03).all(1)]
+    # The shell starts behind the hairline, so that strands and tinted skin make the line, not a slab.
+    faces = template.faces[(template.scalp[template.faces] > 0.03).all(1)]
     used, faces = compact(faces, len(vertices))
-    inward = smoothstep(-0.03, 0.35, template.scalp[used])
+    inward = smoothstep(0.05, 0.40, template.scalp[used])
     thick = SHELL_DEPTH[style] * inward
     if style == "crop":
         thick = thick * (0.35 + 0.65 * smoothstep(6.9, 8.0, template.reference[used, 1]))
-    points = vertices[used] + normals[used] * (0.004 + thick)[:, None]
+    points = vertices[used] + normals[used] * (0.001 + thick)[:, None]
     colours = np.repeat(np.array(colour)[None] * 0.6, len(points), 0)
     return Part("scalp", points, faces, vertex_normals(points, faces), colours, _chain(points, chin_height))
 

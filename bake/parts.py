@@ -24,6 +24,7 @@ class Part:
     colour: np.ndarray
     chain: np.ndarray
     tangents: np.ndarray | None = None
+    gloss: np.ndarray | None = None  # (n,) share of the skin's shine; brows are matt
 
 
 def head_only(count):
@@ -47,9 +48,11 @@ def skin(template, posed, look, landmarks):
     colour += (lips - colour) * (0.75 * template.lips)[:, None]
     brow = np.array(look.brow_colour)
     colour += (brow - colour) * (look.brow_strength * template.brow)[:, None]
-    scalp = smoothstep(-0.02, 0.05, template.scalp) * (template.ears < 0.3)
+    scalp = smoothstep(-0.03, 0.12, template.scalp) * (template.ears < 0.3)
     colour += (np.array(look.hair) * 0.8 - colour) * (0.9 * scalp)[:, None]
-    return Part("skin", vertices, template.faces, vertex_normals(vertices, template.faces), colour, template.chain)
+    gloss = 1 - 0.9 * np.maximum(template.brow, scalp)
+    normals = vertex_normals(vertices, template.faces)
+    return Part("skin", vertices, template.faces, normals, colour, template.chain, gloss=gloss)
 
 
 def _smoothed(points, quads):

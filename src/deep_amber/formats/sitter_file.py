@@ -33,6 +33,7 @@ def load_sitter(name: str) -> SitterMesh:
             normals=normals,
             tangents=file["tangents"].astype(np.float32) / 127,
             colours=(file["colours"].astype(np.float32) / 255) ** 2,
+            gloss=file["gloss"].astype(np.float32) / 255,
             faces=file["faces"].astype(np.int32),
             parts=file["parts"],
             chain=chain / chain.sum(1, keepdims=True),

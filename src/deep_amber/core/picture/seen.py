@@ -33,13 +33,9 @@ class Seen:
     tangents: np.ndarray  # (n, 3) float32, along the hair
     kinds: np.ndarray  # (n,) uint8
     albedo: np.ndarray  # (n, 3) float32
+    gloss: np.ndarray  # (n,) float32, share of the kind's shine
     lift: np.ndarray  # (n,) float32 [m]
     distance: np.ndarray  # (n,) float32 from the lens [m]
-
-    def part(self, rows: np.ndarray) -> "Seen":
-        """The same for some of the places."""
-        return Seen(self.points[rows], self.normals[rows], self.views[rows], self.tangents[rows], self.kinds[rows],
-                    self.albedo[rows], self.lift[rows], self.distance[rows])  # fmt: skip
 
 
 @nb.njit(nogil=True, fastmath=True, cache=True)
@@ -78,18 +74,20 @@ def walls_seen(photo_set: Set, rays: np.ndarray) -> Seen:
         tangents=np.zeros((n, 3), np.float32),
         kinds=np.full(n, WALL_KIND, np.uint8),
         albedo=wall_colours[index],
+        gloss=np.ones(n, np.float32),
         lift=np.full(n, SURFACE_LIFT, np.float32),
         distance=distance,
     )
 
 
 @nb.njit(nogil=True, fastmath=True, cache=True)
-def _interpolate(faces, face, weights, vertices, normals, tangents, colours, parts, kind_of_part, rotation, rows,
-                 views, out_normals, out_tangents, out_albedo, out_kinds, out_lift, start, stop):  # fmt: skip
+def _interpolate(faces, face, weights, vertices, normals, tangents, colours, gloss, parts, kind_of_part, rotation, rows,
+                 views, out_normals, out_tangents, out_albedo, out_gloss, out_kinds, out_lift, start, stop):  # fmt: skip
     for j in range(start, stop):
         i, f = rows[j], face[j]
         a, b, c = faces[f, 0], faces[f, 1], faces[f, 2]
         n, t = np.zeros(3), np.zeros(3)
+        out_gloss[i] = weights[j, 0] * gloss[a] + weights[j, 1] * gloss[b] + weights[j, 2] * gloss[c]
         for k in range(3):
             for m in range(3):
                 v = faces[f, m]
@@ -137,8 +135,9 @@ def all_seen(photo_set: Set, mesh: SitterMesh, posed: Posed, rays: SitterRays, d
     seen.albedo[rows] = 0
     in_chunks(
         lambda a, b: _interpolate(mesh.faces, face[rows], weights[rows], posed.vertices, posed.normals, posed.tangents,
-                                  mesh.colours, mesh.parts, _KIND_OF_PART, posed.rotation, rows, seen.views,
-                                  seen.normals, seen.tangents, seen.albedo, seen.kinds, seen.lift, a, b),
+                                  mesh.colours, mesh.gloss, mesh.parts, _KIND_OF_PART, posed.rotation, rows, seen.views,
+                                  seen.normals, seen.tangents, seen.albedo, seen.gloss, seen.kinds,
+                                  seen.lift, a, b),
         len(rows), 32768,
     )  # fmt: skip
     return seen

@@ -55,7 +55,7 @@ def direct_layer(stages: Stages, light: Light) -> DirectLayer:
 
 
 def _shadowed(stages, seen, emitter, diffuse, shine, visible) -> DirectLayer:
-    shine = shine * visible
+    shine = shine * visible * seen.gloss
     rows, luminance = mirrored(seen, stages.rays(), emitter)
     shine[rows] += luminance
     return DirectLayer(diffuse * visible, shine)

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 import numpy as np
 
 SKIN, CLOTH, EYE_LEFT, EYE_RIGHT, LASH, HAIR, SCALP = range(7)
-BODY, HEAD = 0, 4  # columns of the chain weights: body, three neck joints, head
+CHAIN_HEAD = 4  # column of the head in the chain weights: body, three neck joints, head
 
 
 @dataclass(frozen=True, eq=False)
@@ -21,6 +21,7 @@ class SitterMesh:
     normals: np.ndarray  # (n, 3) float32
     tangents: np.ndarray  # (n, 3) float32, along the hair, else zero
     colours: np.ndarray  # (n, 3) float32, linear reflectance
+    gloss: np.ndarray  # (n,) float32, share of its kind's shine
     faces: np.ndarray  # (m, 3) int32
     parts: np.ndarray  # (n,) uint8, one of SKIN ... SCALP
     chain: np.ndarray  # (n, 5) float32, weights of body, neck01, neck02, neck03, head

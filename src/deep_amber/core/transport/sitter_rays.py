@@ -7,7 +7,7 @@ from embreex.mesh_construction import TriangleMesh
 from embreex.rtcore import EmbreeDevice
 from embreex.rtcore_scene import EmbreeScene
 
-from ..sitter.mesh import HEAD, LASH, Posed, SitterMesh
+from ..sitter.mesh import CHAIN_HEAD, LASH, Posed, SitterMesh
 
 FAR = np.float32(1e9)
 
@@ -97,7 +97,7 @@ def build_sitter_rays(mesh: SitterMesh, posed: Posed) -> SitterRays:
         solid_faces=solid_faces,
         lashes=_built(posed.vertices, mesh.faces[lash_faces]) if len(lash_faces) else None,
         lash_faces=lash_faces,
-        on_head=mesh.chain[mesh.faces[:, 0], HEAD] > 0.5,
+        on_head=mesh.chain[mesh.faces[:, 0], CHAIN_HEAD] > 0.5,
         rotation=np.eye(3, dtype=np.float32),
         offset=np.zeros(3, np.float32),
     ).placed(posed)

@@ -1,0 +1,130 @@
+"""deep-amber: the core without the web."""
+
+import json
+import sys
+from dataclasses import asdict, replace
+from pathlib import Path
+
+import click
+
+from .core.problem import NotAccepted
+from .core.simulation import SETTLED, simulate
+from .core.simulation.simulate import Readings, read
+from .core.units import metered_aperture_text, stops_text
+from .formats.picture_file import png_bytes
+from .formats.set_file import SetFile, read_set_file, schema
+from .formats.sitter_file import load_sitter
+
+WRONG_INPUT = 2
+
+
+def _fail(message: str) -> None:
+    click.echo(message, err=True)
+    sys.exit(WRONG_INPUT)
+
+
+def _file(path: Path) -> SetFile:
+    try:
+        return read_set_file(path.read_bytes())
+    except OSError as error:
+        _fail(f"{path}: {error.strerror}")
+    except NotAccepted as refused:
+        _fail("\n".join(f"{path}: {problem}" for problem in refused.problems))
+    raise AssertionError
+
+
+set_file = click.argument("set_file", type=click.Path(path_type=Path))
+
+
+@click.group()
+@click.version_option(package_name="deep-amber")
+def main() -> None:
+    """Plans the light of a portrait and shows it before anything is carried."""
+
+
+def _table(readings: Readings) -> str:
+    rows = [f"{r.label:<16} {stops_text(r.stops):>6}   {r.code:>3}   L* {r.lightness:4.0f}" for r in readings.surfaces.values()]
+    rows += [f"{name.replace('_', ' '):<16} {metered_aperture_text(r.aperture) if r.aperture > 0 else 'dark':>12}"
+             for name, r in readings.incident.items()]  # fmt: skip
+    rows.append(f"{'lit to shadow':<16} {readings.ratio:5.1f} : 1   {stops_text(readings.ratio_stops)} stops")
+    return "\n".join(rows)
+
+
+@main.command()
+@set_file
+@click.option("--json", "as_json", is_flag=True, help="Machine-readable.")
+def meter(set_file: Path, as_json: bool) -> None:
+    """Reads every surface in stops from mid grey, and the incident meter."""
+    photo_set = _file(set_file).set
+    readings = read(photo_set, load_sitter(photo_set.sitter.who))
+    click.echo(json.dumps(asdict(readings), indent=2) if as_json else _table(readings))
+
+
+class PictureSize(click.ParamType):
+    """WIDTHxHEIGHT in pixels."""
+
+    name = "WIDTHxHEIGHT"
+
+    def convert(self, value, param, ctx):
+        width, _, height = str(value).lower().partition("x")
+        if not (width.isdigit() and height.isdigit() and 16 <= int(width) <= 4000 and 16 <= int(height) <= 4000):
+            self.fail(f"{value!r} is not a size: 640x800, each side 16 to 4000", param, ctx)
+        return int(width), int(height)
+
+
+@main.command()
+@set_file
+@click.option("-o", "out", type=click.Path(path_type=Path, dir_okay=False), required=True, help="PNG file to write.")
+@click.option("--size", type=PictureSize(), default="640x800", show_default=True)
+def render(set_file: Path, out: Path, size: tuple[int, int]) -> None:
+    """Writes the simulated picture."""
+    photo_set = _file(set_file).set
+    quality = replace(SETTLED, size=replace(SETTLED.size, width=size[0], height=size[1]))
+    made = simulate(photo_set, load_sitter(photo_set.sitter.who), quality)
+    try:
+        out.write_bytes(png_bytes(made.picture))
+    except OSError as error:
+        _fail(f"{out}: {error.strerror}")
+
+
+@main.command()
+@set_file
+def check(set_file: Path) -> None:
+    """Says whether a set file is sound."""
+    click.echo(f"{_file(set_file).name}: sound")
+
+
+@main.command("schema")
+def print_schema() -> None:
+    """Prints the JSON Schema of the set file."""
+    click.echo(json.dumps(schema(), indent=2))
+
+
+@main.command()
+@click.option("--data", type=click.Path(path_type=Path, file_okay=False), default=Path("data"), show_default=True)
+@click.option("--host", default="127.0.0.1", show_default=True)
+@click.option("--port", type=click.IntRange(0, 65535), default=8732, show_default=True, help="0 takes a free one.")
+@click.option("--demo", type=click.Path(path_type=Path, file_okay=False, exists=True), help="Set files for an empty shelf.")
+def serve(data: Path, host: str, port: int, demo: Path | None) -> None:
+    """Starts the web application."""
+    from .web.serve import serve as start
+
+    try:
+        start(data, host, port, demo)
+    except OSError as error:
+        _fail(f"{host}:{port}: {error.strerror}")
+
+
+@main.command("openapi")
+def print_openapi() -> None:
+    """Prints the OpenAPI document of the web application."""
+    import tempfile
+
+    from .web.app import create_app
+
+    with tempfile.TemporaryDirectory() as folder:
+        click.echo(json.dumps(create_app(Path(folder)).api_doc, indent=2))
+
+
+if __name__ == "__main__":
+    main()

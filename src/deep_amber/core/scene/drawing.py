@@ -1,0 +1,198 @@
+"""The set as lines to be drawn to scale: outlines, aims, edges of the frame, pulled tapes. All in metres."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from .. import units
+from ..sitter.face import face_marks
+from ..sitter.mesh import CHAIN_HEAD, SitterMesh
+from ..sitter.pose import place_of, skin_mesh
+from .geometry import aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge
+from .light import Light
+from .set import Set
+
+Line = tuple[tuple[float, ...], ...]
+PICTURE_ASPECT = 0.8
+BODY_DEPTH = 0.38  # depth of a softbox behind its front cloth, in its shorter sides (drawing only)
+OUTLINE_BINS, OUTLINE_STRIDE = 48, 11
+
+
+@dataclass(frozen=True)
+class LightLines:
+    name: str
+    letter: str
+    front: Line
+    """Corners of the front cloth (x, y, z)."""
+    back: tuple[float, ...]
+    """Where the box narrows to the source."""
+    place: tuple[float, ...]
+    aim: tuple[float, ...]
+    on: bool
+
+
+@dataclass(frozen=True)
+class SitterLines:
+    place: tuple[float, ...]
+    """Body axis on the seat."""
+    face: tuple[float, ...]
+    eyes: tuple[float, ...]
+    forward: tuple[float, ...]
+    """Where the nose points."""
+    facing: tuple[float, ...]
+    """Where the body faces."""
+    body_from_above: Line
+    """(x, z)"""
+    head_from_above: Line
+    """(x, z)"""
+    from_side: Line
+    """(z, y)"""
+
+
+@dataclass(frozen=True)
+class CameraLines:
+    place: tuple[float, ...]
+    aim: tuple[float, ...]
+    frame: Line
+    """Ends of the middles of the frame's left, right, upper and lower edge (x, y, z)."""
+
+
+@dataclass(frozen=True)
+class Tape:
+    name: str
+    start: tuple[float, ...]
+    end: tuple[float, ...]
+    metres: float
+    centimetres_text: str
+    feet_text: str
+
+
+@dataclass(frozen=True)
+class Drawing:
+    width: float
+    depth: float
+    height: float
+    backdrop: Line
+    """Upper corners and lower corners (x, y, z)."""
+    sitter: SitterLines
+    camera: CameraLines
+    lights: tuple[LightLines, ...]
+    tapes: tuple[Tape, ...]
+
+
+def _tuple(values) -> tuple[float, ...]:
+    return tuple(round(float(v), 4) for v in values)
+
+
+def _lines(points) -> Line:
+    return tuple(_tuple(p) for p in points)
+
+
+def _around(points: np.ndarray) -> np.ndarray:
+    """Outline of points in a plane as the farthest one in each direction from their middle."""
+    middle = (points.min(0) + points.max(0)) / 2
+    off = points - middle
+    turn = ((np.arctan2(off[:, 1], off[:, 0]) / (2 * np.pi) + 1) % 1 * OUTLINE_BINS).astype(int)
+    away = np.linalg.norm(off, axis=1)
+    order = np.lexsort((-away, turn))
+    _, first = np.unique(turn[order], return_index=True)
+    return points[order[first]]
+
+
+def _profile(points: np.ndarray) -> np.ndarray:
+    """Outline of (z, y) points as the nearest and farthest one at each height."""
+    low, high = points[:, 1].min(), points[:, 1].max()
+    level = np.minimum(((points[:, 1] - low) / (high - low) * 60).astype(int), 59)
+    front, back = [], []
+    for k in range(60):
+        z = points[level == k, 0]
+        if len(z):
+            y = low + (k + 0.5) / 60 * (high - low)
+            front.append((z.max(), y))
+            back.append((z.min(), y))
+    return np.array(front + back[::-1])
+
+
+def _sitter(photo_set: Set, mesh: SitterMesh) -> SitterLines:
+    s, marks = photo_set.sitter, face_marks(mesh, photo_set.sitter)
+    rotation, offset = place_of(mesh, s)
+    vertices = skin_mesh(mesh, s.head_turn, s.head_nod, s.head_tilt)[0][::OUTLINE_STRIDE] @ rotation.T + offset
+    head = mesh.chain[::OUTLINE_STRIDE, CHAIN_HEAD] > 0.6
+    return SitterLines(
+        _tuple((s.x, s.seat_height, s.z)), _tuple(marks.face), _tuple(marks.eyes), _tuple(marks.forward),
+        _tuple(rotation @ [0, 0, 1]), _lines(_around(vertices[:, [0, 2]])), _lines(_around(vertices[head][:, [0, 2]])),
+        _lines(_profile(vertices[:, [2, 1]])),
+    )  # fmt: skip
+
+
+def _end_in_room(photo_set: Set, start: np.ndarray, way: np.ndarray) -> np.ndarray:
+    """Where a ray from inside the room ends: on the backdrop or on a wall."""
+    room, quad = photo_set.room, backdrop_quad(photo_set.backdrop)
+    low, high = np.array([-room.width / 2, 0, 0]), np.array([room.width / 2, room.height, room.depth])
+    with np.errstate(divide="ignore", invalid="ignore"):
+        t = float(np.nanmin(np.where(way == 0, np.inf, np.where(way > 0, high - start, low - start) / way)))
+        to_cloth = float((np.array(quad.centre) - start) @ quad.normal / (way @ quad.normal))
+    if 0 < to_cloth < t:
+        off = start + way * to_cloth - quad.centre
+        if abs(off @ np.array(quad.half_x)) <= np.dot(quad.half_x, quad.half_x) and start[1] + way[1] * to_cloth <= photo_set.backdrop.height:
+            t = to_cloth
+    return start + way * t
+
+
+def _camera(photo_set: Set) -> CameraLines:
+    camera = photo_set.camera
+    right, up, forward = aiming_axes(camera.place, camera.aim)
+    wide, high = field_of_view(camera, PICTURE_ASPECT)
+    ways = [forward - right * wide, forward + right * wide, forward + up * high, forward - up * high]
+    start = camera.place.array
+    return CameraLines(_tuple(start), _tuple(camera.aim.array), _lines(_end_in_room(photo_set, start, w) for w in ways))
+
+
+def _light(light: Light, letter: str) -> LightLines:
+    quad = emitter_quad(light)
+    back = light.place.array - quad.normal * BODY_DEPTH * min(light.modifier.width, light.modifier.height)
+    return LightLines(light.name, letter, _lines(quad.corners), _tuple(back), _tuple(light.place.array),
+                      _tuple(light.aim.array), light.on)  # fmt: skip
+
+
+def _tape(name: str, start, end) -> Tape:
+    metres = float(np.linalg.norm(np.array(end) - np.array(start)))
+    return Tape(name, _tuple(start), _tuple(end), metres, units.length_text(metres), units.length_text(metres, feet=True))
+
+
+def tapes(photo_set: Set, mesh: SitterMesh) -> tuple[Tape, ...]:
+    """Light front to face, lens to sitter's eyes, sitter's axis to backdrop, lower edge of each modifier to floor."""
+    marks, sitter = face_marks(mesh, photo_set.sitter), photo_set.sitter
+    quad = backdrop_quad(photo_set.backdrop)
+    axis = np.array([sitter.x, marks.eyes[1], sitter.z])
+    gap = float((axis - np.array(quad.centre)) @ quad.normal)
+    result = [
+        _tape("lens to sitter", photo_set.camera.place.array, marks.eyes),
+        _tape("sitter to backdrop", axis, axis - quad.normal * gap),
+    ]
+    for i, light in enumerate(photo_set.lights):
+        corners = emitter_quad(light).corners
+        lowest = corners[np.argsort(corners[:, 1])[:2]].mean(0)
+        lowest[1] = lower_edge(light)
+        result.append(_tape(f"lights.{i} to face", light.place.array, marks.face))
+        result.append(_tape(f"lights.{i} lower edge to floor", lowest, lowest * [1, 0, 1]))
+    return tuple(result)
+
+
+def letters(names: list[str]) -> list[str]:
+    """A letter for each name: its first one that is still free, upper case."""
+    taken: list[str] = []
+    for name in names:
+        free = [c for c in name.upper() if c.isalnum() and c not in taken]
+        taken.append(free[0] if free else str(len(taken) + 1))
+    return taken
+
+
+def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
+    """Everything the Floor and the Side draw."""
+    room, corners = photo_set.room, backdrop_quad(photo_set.backdrop).corners
+    marks = letters([light.name for light in photo_set.lights])
+    return Drawing(
+        room.width, room.depth, room.height, _lines(corners[[3, 2, 1, 0]]), _sitter(photo_set, mesh), _camera(photo_set),
+        tuple(_light(k, m) for k, m in zip(photo_set.lights, marks, strict=True)), tapes(photo_set, mesh),
+    )  # fmt: skip

@@ -1,0 +1,215 @@
+"""The values of a set that can be typed: what each is called, its kind, how it is read and put back."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+
+from .. import units
+from ..problem import NotAccepted, Problem
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from .geometry import lower_edge, unit
+from .moves import light_index, move
+from .point import Point
+from .set import Set
+
+Get = Callable[[Set, SitterMesh], float]
+Put = Callable[[Set, SitterMesh, float], Set]
+
+
+@dataclass(frozen=True)
+class Field:
+    label: str
+    kind: str
+    """A kind of units.PARSERS."""
+    get: Get
+    put: Put
+
+
+def _get(value: Any, path: str) -> Any:
+    for part in path.split("."):
+        value = value[int(part)] if part.isdigit() else getattr(value, part)
+    return value
+
+
+def _with(value: Any, path: list[str], new: Any) -> Any:
+    if not path:
+        return new
+    head, *rest = path
+    if head.isdigit():
+        i = int(head)
+        return tuple(_with(v, rest, new) if k == i else v for k, v in enumerate(value))
+    return replace(value, **{head: _with(getattr(value, head), rest, new)})
+
+
+def plain(label: str, kind: str, path: str) -> Field:
+    """A field that is one number of the set."""
+    return Field(label, kind, lambda s, _: _get(s, path), lambda s, _, v: _with(s, path.split("."), v))
+
+
+def _light_distance(i: int) -> Field:
+    def get(s: Set, mesh: SitterMesh) -> float:
+        return float(np.linalg.norm(s.lights[i].place.array - face_marks(mesh, s.sitter).face))
+
+    def put(s: Set, mesh: SitterMesh, metres: float) -> Set:
+        face = np.array(face_marks(mesh, s.sitter).face)
+        place = face + unit(s.lights[i].place.array - face) * metres
+        return _with(s, ["lights", str(i), "place"], Point(*map(float, place)))
+
+    return Field("front to face", "length", get, put)
+
+
+def _lower_edge(i: int) -> Field:
+    def put(s: Set, _: SitterMesh, metres: float) -> Set:
+        light = s.lights[i]
+        for _step in range(30):  # the cloth tilts as it rises, so its lower edge is found by steps
+            off = metres - lower_edge(light)
+            if abs(off) < 1e-7:
+                break
+            light = replace(light, place=replace(light.place, y=light.place.y + off))
+        return _with(s, ["lights", str(i)], light)
+
+    return Field("lower edge", "length", lambda s, _: lower_edge(s.lights[i]), put)
+
+
+def _eye_height() -> Field:
+    def get(s: Set, mesh: SitterMesh) -> float:
+        return face_marks(mesh, s.sitter).eyes[1]
+
+    def put(s: Set, mesh: SitterMesh, metres: float) -> Set:
+        return move(s, "sitter", "place", {"y": s.sitter.seat_height + metres - get(s, mesh)}).photo_set
+
+    return Field("eye height", "length", get, put)
+
+
+def _seat_height() -> Field:
+    def put(s: Set, _: SitterMesh, metres: float) -> Set:
+        moved = move(s, "sitter", "place", {"y": metres}).photo_set
+        return replace(moved, sitter=replace(moved.sitter, seat_height=metres))
+
+    return Field("seat height", "length", lambda s, _: s.sitter.seat_height, put)
+
+
+def _backdrop_gap() -> Field:
+    return Field("to backdrop", "length", lambda s, _: s.sitter.z - s.backdrop.z,
+                 lambda s, _, v: _with(s, ["backdrop", "z"], s.sitter.z - v))  # fmt: skip
+
+
+def _light_fields(i: int) -> dict[str, Field]:
+    at = f"lights.{i}"
+    return {
+        f"{at}.distance": _light_distance(i),
+        f"{at}.lower_edge": _lower_edge(i),
+        f"{at}.place.x": plain("from middle", "length", f"{at}.place.x"),
+        f"{at}.place.y": plain("height, middle", "length", f"{at}.place.y"),
+        f"{at}.place.z": plain("from back wall", "length", f"{at}.place.z"),
+        f"{at}.output": plain("output", "output", f"{at}.output"),
+        f"{at}.energy": plain("full output, W s", "number", f"{at}.energy"),
+        f"{at}.modifier.width": plain("softbox width", "length", f"{at}.modifier.width"),
+        f"{at}.modifier.height": plain("softbox height", "length", f"{at}.modifier.height"),
+        f"{at}.aim.x": plain("aim, from middle", "length", f"{at}.aim.x"),
+        f"{at}.aim.y": plain("aim, height", "length", f"{at}.aim.y"),
+        f"{at}.aim.z": plain("aim, from back wall", "length", f"{at}.aim.z"),
+    }
+
+
+def _table(*rows: tuple[str, str, str]) -> dict[str, Field]:
+    return {path: plain(label, kind, path) for path, label, kind in rows}
+
+
+_SITTER = {
+    "sitter.eye_height": _eye_height(),
+    "sitter.seat_height": _seat_height(),
+    "sitter.backdrop_gap": _backdrop_gap(),
+    **_table(
+        ("sitter.x", "from middle", "length"), ("sitter.z", "from back wall", "length"),
+        ("sitter.body_turn", "body turn", "angle"), ("sitter.head_turn", "head turn", "angle"),
+        ("sitter.head_nod", "chin down", "angle"), ("sitter.head_tilt", "head tilt", "angle"),
+    ),
+}  # fmt: skip
+_CAMERA = _table(
+    ("camera.aperture", "aperture", "aperture"), ("camera.time", "time", "time"),
+    ("camera.sensitivity", "ISO", "number"), ("camera.focal_length", "lens, mm", "number"),
+    ("camera.white_balance", "white balance, K", "number"), ("camera.place.y", "lens height", "length"),
+    ("camera.place.x", "from middle", "length"), ("camera.place.z", "from back wall", "length"),
+    ("camera.aim.y", "aim, height", "length"), ("camera.aim.x", "aim, from middle", "length"),
+)  # fmt: skip
+_BACKDROP = _table(
+    ("backdrop.z", "from back wall", "length"), ("backdrop.x", "from middle", "length"),
+    ("backdrop.width", "width", "length"), ("backdrop.height", "top edge", "length"),
+    ("backdrop.turn", "turn", "angle"), ("backdrop.surface.reflectance", "reflectance", "share"),
+)  # fmt: skip
+_ROOM = _table(
+    ("room.width", "width", "length"), ("room.depth", "depth", "length"), ("room.height", "ceiling", "length"),
+    *((f"room.surfaces.{name}.reflectance", label, "share") for name, label in (
+        ("left", "camera-left wall"), ("right", "camera-right wall"), ("back", "back wall"),
+        ("front", "wall behind camera"), ("ceiling", "ceiling tone"), ("floor", "floor tone"))),
+)  # fmt: skip
+
+
+def fields_of(photo_set: Set, thing: str) -> dict[str, Field]:
+    """The typed values of a thing: "lights.0", "sitter", "camera", "backdrop" or "room".
+
+    Raises NotAccepted when there is no such thing.
+    """
+    fixed = {"sitter": _SITTER, "camera": _CAMERA, "backdrop": _BACKDROP, "room": _ROOM}
+    if thing in fixed:
+        return fixed[thing]
+    return _light_fields(light_index(photo_set, thing))
+
+
+def _field(photo_set: Set, path: str) -> Field:
+    thing = ".".join(path.split(".")[:2]) if path.startswith("lights") else path.split(".")[0]
+    if thing in ("sitter", "camera", "backdrop", "room") or path.startswith("lights"):
+        fields = fields_of(photo_set, thing)
+        if path in fields:
+            return fields[path]
+    raise NotAccepted([Problem("field", f"{path!r} is not a value that can be typed", "a field of the thing's sheet")])
+
+
+def enter(photo_set: Set, mesh: SitterMesh, path: str, text: str) -> Set:
+    """The set with a typed value put in; limits and room are checked afterwards by `problems_of`.
+
+    Raises NotAccepted, naming the field, for text that cannot be read.
+    """
+    field = _field(photo_set, path)
+    try:
+        value = units.PARSERS[field.kind](text)
+    except NotAccepted as refused:
+        raise NotAccepted([replace(p, field=path) for p in refused.problems]) from None
+    return field.put(photo_set, mesh, value)
+
+
+def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
+    """The set with a value some third stops on: aperture, time, sensitivity (more light is positive) or output.
+
+    Raises NotAccepted for a field without third stops.
+    """
+    field = _field(photo_set, path)
+    value = field.get(photo_set, mesh)
+    if field.kind == "aperture":
+        new = units.step_in_series(value, units.APERTURES, -steps)
+    elif field.kind == "time":
+        new = units.step_in_series(value, units.TIMES, steps)
+    elif path == "camera.sensitivity":
+        new = units.step_in_series(value, units.SENSITIVITIES, steps)
+    elif field.kind == "output":
+        new = min(0.0, max(-8.0, (round(value * 3) + steps) / 3))
+    else:
+        raise NotAccepted([Problem(path, "has no third stops", "aperture, time, ISO or output")])
+    return field.put(photo_set, mesh, new)
+
+
+def value_text(kind: str, value: float, feet: bool) -> str:
+    """The value as it would be typed."""
+    texts: dict[str, Callable[[float], str]] = {
+        "length": lambda v: units.length_text(v, feet),
+        "angle": lambda v: f"{round(v) + 0}°",
+        "aperture": units.aperture_text,
+        "time": units.time_text,
+        "output": units.output_text,
+        "share": lambda v: f"{v * 100:.0f} %",
+    }
+    return texts.get(kind, lambda v: f"{v:.0f}")(value)

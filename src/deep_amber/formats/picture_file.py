@@ -1,0 +1,23 @@
+"""Pictures as image files."""
+
+import io
+
+import numpy as np
+from PIL import Image
+
+_JPEG = {"format": "JPEG", "quality": 88}
+_FINE_JPEG = {"format": "JPEG", "quality": 95, "subsampling": 0}
+
+
+def png_bytes(picture: np.ndarray) -> bytes:
+    """(height, width, 3) uint8 sRGB as PNG."""
+    file = io.BytesIO()
+    Image.fromarray(picture).save(file, format="PNG")
+    return file.getvalue()
+
+
+def jpeg_bytes(picture: np.ndarray, fine: bool) -> bytes:
+    """(height, width, 3) uint8 sRGB as JPEG; fine is for a picture at rest."""
+    file = io.BytesIO()
+    Image.fromarray(picture).save(file, **(_FINE_JPEG if fine else _JPEG))  # type: ignore[arg-type]
+    return file.getvalue()

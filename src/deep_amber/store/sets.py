@@ -1,0 +1,149 @@
+"""Operations on the sets of the shelf. Each opens and commits its own transaction."""
+
+import uuid
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from sqlalchemy import select, update
+from sqlalchemy.orm import Session, sessionmaker
+
+from ..formats.set_file import NAME_LENGTH, SetFile, write_set_file
+from .models import SetRow
+
+Sessions = sessionmaker[Session]
+
+
+@dataclass(frozen=True)
+class Entry:
+    """A set on the shelf, without its content."""
+
+    id: str
+    name: str
+    version: int
+    changed_at: datetime
+
+
+@dataclass(frozen=True)
+class Stored(Entry):
+    file: SetFile
+
+
+class NoSuchSet(LookupError):
+    """There is no set of that id on the shelf."""
+
+
+class Stale(Exception):
+    """The save was based on an older version. Nothing was overwritten; the refused file is kept as `kept`."""
+
+    def __init__(self, present: Stored, kept: Stored):
+        super().__init__("the set was changed elsewhere")
+        self.present, self.kept = present, kept
+
+
+def _now() -> datetime:
+    return datetime.now(UTC).replace(tzinfo=None)
+
+
+def _stored(row: SetRow) -> Stored:
+    # The store only ever holds checked files, so they are parsed without the checks of an import.
+    return Stored(row.id, row.name, row.version, row.changed_at, SetFile.model_validate_json(row.document))
+
+
+def _row(session: Session, set_id: str, deleted: bool = False) -> SetRow:
+    row = session.get(SetRow, set_id)
+    if row is None or (row.deleted_at is not None) != deleted:
+        raise NoSuchSet(set_id)
+    return row
+
+
+def _added(session: Session, file: SetFile) -> SetRow:
+    now = _now()
+    row = SetRow(id=uuid.uuid4().hex, name=file.name, document=write_set_file(file).decode(), version=1,
+                 created_at=now, changed_at=now)  # fmt: skip
+    session.add(row)
+    return row
+
+
+def free_name(session: Session, wanted: str) -> str:
+    """The wanted name, with a number behind it when it stands on the shelf already."""
+    taken = set(session.scalars(select(SetRow.name).where(SetRow.deleted_at.is_(None))))
+    if wanted not in taken:
+        return wanted
+    for number in range(2, len(taken) + 3):
+        tail = f" ({number})"
+        name = wanted[: NAME_LENGTH - len(tail)] + tail
+        if name not in taken:
+            return name
+    raise AssertionError("more numbers than names")
+
+
+def list_sets(sessions: Sessions) -> list[Entry]:
+    """All sets on the shelf, the last changed first."""
+    with sessions() as session:
+        columns = (SetRow.id, SetRow.name, SetRow.version, SetRow.changed_at)
+        kept = select(*columns).where(SetRow.deleted_at.is_(None)).order_by(SetRow.changed_at.desc(), SetRow.name)
+        return [Entry(*row) for row in session.execute(kept)]
+
+
+def open_set(sessions: Sessions, set_id: str) -> Stored:
+    """The set; NoSuchSet when it is not on the shelf."""
+    with sessions() as session:
+        return _stored(_row(session, set_id))
+
+
+def add_set(sessions: Sessions, file: SetFile) -> Stored:
+    """Puts a checked file on the shelf, under a name that is free."""
+    with sessions.begin() as session:
+        row = _added(session, file.model_copy(update={"name": free_name(session, file.name)}))
+        session.flush()
+        return _stored(row)
+
+
+def save_set(sessions: Sessions, set_id: str, based_on: int, file: SetFile) -> Stored:
+    """Saves a checked file over the set.
+
+    Raises Stale when the set has moved on from the version `based_on`: the shelf's version stays as it is and
+    the refused file is kept beside it under a name of its own.
+    """
+    with sessions.begin() as session:
+        _row(session, set_id)
+        # One statement compares and writes, so two tabs cannot both win.
+        won = session.execute(
+            update(SetRow)
+            .where(SetRow.id == set_id, SetRow.version == based_on)
+            .values(name=file.name, document=write_set_file(file).decode(), version=based_on + 1, changed_at=_now())
+            .execution_options(synchronize_session=False)
+        ).rowcount  # type: ignore[attr-defined]
+        session.expire_all()
+        if won:
+            return _stored(_row(session, set_id))
+        other = file.model_copy(update={"name": free_name(session, f"{file.name[: NAME_LENGTH - 14]}, other tab")})
+        kept = _added(session, other)
+        session.flush()
+        present, kept_entry = _stored(_row(session, set_id)), _stored(kept)
+    raise Stale(present, kept_entry)
+
+
+def copy_set(sessions: Sessions, set_id: str) -> Stored:
+    """A copy beside the set."""
+    return add_set(sessions, open_set(sessions, set_id).file)
+
+
+def rename_set(sessions: Sessions, set_id: str, name: str) -> Stored:
+    """The set under another (checked) name."""
+    stored = open_set(sessions, set_id)
+    return save_set(sessions, set_id, stored.version, stored.file.model_copy(update={"name": name}))
+
+
+def delete_set(sessions: Sessions, set_id: str) -> None:
+    """Takes the set off the shelf; `restore_set` undoes it."""
+    with sessions.begin() as session:
+        _row(session, set_id).deleted_at = _now()
+
+
+def restore_set(sessions: Sessions, set_id: str) -> Stored:
+    """Undoes a deletion."""
+    with sessions.begin() as session:
+        row = _row(session, set_id, deleted=True)
+        row.deleted_at = None
+        return _stored(row)

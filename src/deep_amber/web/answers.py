@@ -1,0 +1,67 @@
+"""Answers and errors in one shape."""
+
+from http import HTTPStatus
+
+from flask import Flask, Response
+from pydantic import BaseModel, ValidationError
+from werkzeug.exceptions import HTTPException, RequestEntityTooLarge
+
+from ..core.problem import NotAccepted, Problem
+from ..formats.set_file import LARGEST_FILE, in_words
+from ..store.sets import NoSuchSet, Stale
+from .pictures import Superseded
+from .schemas import ProblemOut, ProblemsOut, StaleOut
+
+
+def answer(model: BaseModel, status: int = 200) -> Response:
+    return Response(model.model_dump_json(), status, mimetype="application/json")
+
+
+def refusal(problems: list[Problem], status: int = 422) -> Response:
+    out = [ProblemOut(field=p.field, message=p.message, accepted=p.accepted) for p in problems]
+    return answer(ProblemsOut(problems=out), status)
+
+
+def invalid_body(error: ValidationError) -> Response:
+    """A body or path that does not fit its schema."""
+    return refusal([in_words(e) for e in error.errors(include_url=False)][:50])
+
+
+def stored_out(stored) -> dict:
+    return {"id": stored.id, "name": stored.name, "version": stored.version, "changed_at": stored.changed_at,
+            "file": stored.file}  # fmt: skip
+
+
+def register_errors(app: Flask) -> None:
+    """Every failure answers with problems in words, never with a stack trace."""
+
+    @app.errorhandler(NotAccepted)
+    def not_accepted(error: NotAccepted) -> Response:
+        return refusal(error.problems)
+
+    @app.errorhandler(NoSuchSet)
+    def no_such_set(_: NoSuchSet) -> Response:
+        return refusal([Problem("", "This set is not on the shelf any more.", "a set of the shelf")], HTTPStatus.NOT_FOUND)
+
+    @app.errorhandler(Stale)
+    def stale(error: Stale) -> Response:
+        return answer(StaleOut(present=stored_out(error.present), kept=stored_out(error.kept)), HTTPStatus.CONFLICT)  # type: ignore[arg-type]
+
+    @app.errorhandler(Superseded)
+    def superseded(_: Superseded) -> Response:
+        return Response(status=HTTPStatus.NO_CONTENT)
+
+    @app.errorhandler(RequestEntityTooLarge)
+    def too_large(_: RequestEntityTooLarge) -> Response:
+        limit = f"at most {LARGEST_FILE // 1_000_000} MB"
+        return refusal([Problem("", f"The file is too large. Accepted: {limit}.", limit)], HTTPStatus.REQUEST_ENTITY_TOO_LARGE)
+
+    @app.errorhandler(HTTPException)
+    def other(error: HTTPException) -> Response:
+        return refusal([Problem("", f"{error.description or error.name}", "")], error.code or 500)
+
+    @app.errorhandler(Exception)
+    def unexpected(error: Exception) -> Response:
+        app.logger.exception("unexpected", exc_info=error)
+        message = "Something went wrong inside. Nothing was changed; the server's log has the details."
+        return refusal([Problem("", message, "")], HTTPStatus.INTERNAL_SERVER_ERROR)

@@ -1,0 +1,83 @@
+"""The bench: pictures with their readings, drawings, moves by hand, typed values."""
+
+import base64
+
+from flask import current_app
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.exposure.response import CLIP_STOPS
+from ..core.problem import NotAccepted
+from ..core.scene import Set
+from ..core.scene.drawing import drawing
+from ..core.scene.fields import Field, enter, fields_of, step, value_text
+from ..core.scene.moves import move
+from ..core.scene.validation import problems_of
+from ..formats.picture_file import jpeg_bytes
+from ..formats.sitter_file import known_sitters, load_sitter
+from .answers import answer
+from .pictures import PictureDesk
+from .schemas import EnterIn, MoveIn, PictureIn, PictureOut, ProblemsOut, SceneIn, SceneOut, StepIn, ValueOut
+
+bench = APIBlueprint("bench", __name__, url_prefix="/api", abp_tags=[Tag(name="bench")],
+                     abp_responses={"422": ProblemsOut})  # fmt: skip
+EXPOSURE = ("camera.aperture", "camera.time", "camera.sensitivity")
+
+
+@bench.post("/picture", responses={"200": PictureOut, "204": None})
+def picture(body: PictureIn):
+    """The picture and the readings of one state; 204 when a newer request of the tab has overtaken it."""
+    desk: PictureDesk = current_app.extensions["pictures"]
+    made = desk.compute(body.set, body.quality, body.viewer, body.turn)
+    coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
+    return answer(PictureOut(turn=body.turn, quality=body.quality, picture=f"data:image/jpeg;base64,{coded}",
+                             readings=made.readings, clips_at=CLIP_STOPS))  # fmt: skip
+
+
+def _sound(photo_set: Set) -> Set:
+    problems = problems_of(photo_set, known_sitters())
+    if problems:
+        raise NotAccepted(problems)
+    return photo_set
+
+
+def _value(photo_set: Set, path: str, field: Field, feet: bool) -> ValueOut:
+    mesh = load_sitter(photo_set.sitter.who)
+    text = value_text(field.kind, field.get(photo_set, mesh), feet)
+    has_steps = field.kind in ("aperture", "time", "output") or path == "camera.sensitivity"
+    return ValueOut(field=path, label=field.label, text=text, steps=has_steps)
+
+
+def _scene(photo_set: Set, asked: SceneIn, resisted: str = ""):
+    fields = fields_of(photo_set, asked.thing) if asked.thing else {}
+    camera = fields_of(photo_set, "camera")
+    return answer(SceneOut(
+        set=photo_set, drawing=drawing(photo_set, load_sitter(photo_set.sitter.who)),
+        values=[_value(photo_set, path, field, asked.feet) for path, field in fields.items()],
+        exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE], resisted=resisted,
+    ))  # fmt: skip
+
+
+@bench.post("/scene", responses={"200": SceneOut})
+def scene(body: SceneIn):
+    """The drawing of a set and the typed values of one of its things."""
+    return _scene(_sound(body.set), body)
+
+
+@bench.post("/move", responses={"200": SceneOut})
+def move_thing(body: MoveIn):
+    """Moves a thing by a handle; walls, floor and ceiling resist."""
+    made = move(_sound(body.set), body.thing, body.handle, {str(k): v for k, v in body.to.items()})
+    return _scene(_sound(made.photo_set), body, made.resisted)
+
+
+@bench.post("/enter", responses={"200": SceneOut})
+def enter_value(body: EnterIn):
+    """Puts in a value as typed, with its unit."""
+    made = enter(_sound(body.set), load_sitter(body.set.sitter.who), body.field, body.text)
+    return _scene(_sound(made), body)
+
+
+@bench.post("/step", responses={"200": SceneOut})
+def step_value(body: StepIn):
+    """Changes output or exposure by third stops."""
+    return _scene(_sound(step(_sound(body.set), load_sitter(body.set.sitter.who), body.field, body.steps)), body)

@@ -1,0 +1,47 @@
+"""Computes pictures one at a time; a newer request of a tab makes its older ones worthless."""
+
+import threading
+from collections import OrderedDict
+
+from ..core.problem import NotAccepted
+from ..core.scene import Set
+from ..core.scene.validation import problems_of
+from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
+from ..formats.sitter_file import known_sitters, load_sitter
+
+VIEWERS = 200
+QUALITIES = {"dragged": DRAGGED, "settled": SETTLED}
+
+
+class Superseded(Exception):
+    """A newer request of the same tab has come in."""
+
+
+class PictureDesk:
+    """Holds the kept layers of the server and the newest turn of each tab."""
+
+    def __init__(self) -> None:
+        self._memory = Memory()
+        self._busy = threading.Lock()
+        self._newest: OrderedDict[str, int] = OrderedDict()
+
+    def _announce(self, viewer: str, turn: int) -> None:
+        self._newest[viewer] = max(turn, self._newest.get(viewer, turn))
+        self._newest.move_to_end(viewer)
+        while len(self._newest) > VIEWERS:
+            self._newest.popitem(last=False)
+
+    def compute(self, photo_set: Set, quality: str, viewer: str, turn: int) -> Simulated:
+        """The picture and readings of a set. Raises NotAccepted for an unsound set, Superseded when dropped."""
+        problems = problems_of(photo_set, known_sitters())
+        if problems:
+            raise NotAccepted(problems)
+        self._announce(viewer, turn)
+
+        def go_on() -> None:
+            if self._newest.get(viewer, turn) > turn:
+                raise Superseded
+
+        with self._busy:
+            go_on()
+            return simulate(photo_set, load_sitter(photo_set.sitter.who), QUALITIES[quality], self._memory, go_on)

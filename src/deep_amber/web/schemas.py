@@ -1,0 +1,126 @@
+"""Typed bodies of requests and answers; the OpenAPI document is made from them."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from annotated_types import MaxLen
+from pydantic import BaseModel, ConfigDict, Field
+
+from ..core.scene import Set
+from ..core.scene.drawing import Drawing
+from ..core.simulation.simulate import Readings
+from ..formats.set_file import SetFile
+
+Thing = Annotated[str, MaxLen(40)]
+
+
+class Body(BaseModel):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class ProblemOut(BaseModel):
+    field: str
+    message: str
+    accepted: str
+
+
+class ProblemsOut(BaseModel):
+    """Why a request was not accepted; nothing was changed."""
+
+    problems: list[ProblemOut]
+
+
+class SetPath(BaseModel):
+    set_id: Annotated[str, Field(max_length=32)]
+
+
+class EntryOut(BaseModel):
+    id: str
+    name: str
+    version: int
+    changed_at: datetime
+
+
+class ShelfOut(BaseModel):
+    sets: list[EntryOut]
+
+
+class StoredOut(EntryOut):
+    file: SetFile
+
+
+class SaveIn(Body):
+    based_on: int
+    """The version the tab had opened or last saved."""
+    file: SetFile
+
+
+class StaleOut(BaseModel):
+    """The save was refused; both versions are kept."""
+
+    present: StoredOut
+    kept: StoredOut
+
+
+class NameIn(Body):
+    name: Annotated[str, MaxLen(1000)]
+
+
+class PictureIn(Body):
+    set: Set
+    quality: Literal["dragged", "settled"]
+    viewer: Annotated[str, MaxLen(64)]
+    """The tab that asks; a newer request of the same tab makes an older one worthless."""
+    turn: int
+    """Counts the tab's requests."""
+
+
+class PictureOut(BaseModel):
+    turn: int
+    quality: Literal["dragged", "settled"]
+    picture: str
+    """A data address of the JPEG."""
+    readings: Readings
+    clips_at: float
+    """Where white clips, in stops over mid grey."""
+
+
+class SceneIn(Body):
+    set: Set
+    thing: Thing | None = None
+    """Whose values to list."""
+    feet: bool = False
+
+
+class MoveIn(SceneIn):
+    thing: Thing
+    handle: Annotated[str, MaxLen(20)]
+    to: dict[Literal["x", "y", "z"], float]
+
+
+class EnterIn(SceneIn):
+    field: Annotated[str, MaxLen(80)]
+    text: Annotated[str, MaxLen(80)]
+
+
+class StepIn(SceneIn):
+    field: Annotated[str, MaxLen(80)]
+    steps: Annotated[int, Field(ge=-30, le=30)]
+
+
+class ValueOut(BaseModel):
+    field: str
+    label: str
+    text: str
+    steps: bool
+    """Whether it goes by third stops."""
+
+
+class SceneOut(BaseModel):
+    set: Set
+    drawing: Drawing
+    values: list[ValueOut]
+    """The typed values of the thing that was asked for."""
+    exposure: list[ValueOut]
+    """The camera's exposure values, always."""
+    resisted: str

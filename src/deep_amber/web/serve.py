@@ -1,0 +1,46 @@
+"""Starts the server."""
+
+import socket
+from pathlib import Path
+
+import waitress
+
+from ..core.simulation import DRAGGED, SETTLED, Memory, simulate
+from ..formats.set_file import read_set_file
+from ..formats.sitter_file import load_sitter
+from ..store.sets import add_set, list_sets
+from .app import create_app
+
+THREADS = 6
+
+
+def warm(file: Path) -> None:
+    """Compiles and loads every kernel, so that the first picture does not wait for it."""
+    photo_set = read_set_file(file.read_bytes()).set
+    memory = Memory()
+    for quality in (DRAGGED, SETTLED):
+        simulate(photo_set, load_sitter(photo_set.sitter.who), quality, memory)
+
+
+def serve(data_folder: Path, host: str, port: int, demo: Path | None) -> None:
+    """Serves until interrupted. `demo`: a folder of set files, imported when the shelf is empty."""
+    app = create_app(data_folder, frozenset({host}))
+    sessions = app.extensions["sessions"]
+    if demo and not list_sets(sessions):
+        for file in sorted(demo.glob("*.json"), reverse=True):
+            add_set(sessions, read_set_file(file.read_bytes()))
+    server = waitress.create_server(app, host=host, port=port, threads=THREADS)
+    if demo:
+        warm(sorted(demo.glob("*.json"))[0])
+    name = f"[{host}]" if ":" in host and family_is_six(host) else host
+    print(f"Deep Amber is at http://{name}:{server.effective_port}/", flush=True)
+    server.run()
+
+
+def family_is_six(host: str) -> bool:
+    """Whether a host is written as an IPv6 address."""
+    try:
+        socket.inet_pton(socket.AF_INET6, host)
+    except OSError:
+        return False
+    return True

@@ -1,0 +1,83 @@
+"""The shelf: list, open, save, copy, rename, delete, restore, import and export of sets."""
+
+from flask import Response, current_app, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.problem import NotAccepted
+from ..formats.set_file import check, problems_in_name, read_set_file, write_set_file
+from ..store import sets as store
+from .answers import answer, stored_out
+from .schemas import EntryOut, NameIn, ProblemsOut, SaveIn, SetPath, ShelfOut, StaleOut, StoredOut
+
+shelf = APIBlueprint("shelf", __name__, url_prefix="/api/sets", abp_tags=[Tag(name="shelf")],
+                     abp_responses={"404": ProblemsOut, "422": ProblemsOut})  # fmt: skip
+
+
+def _sessions() -> store.Sessions:
+    return current_app.extensions["sessions"]
+
+
+def _stored(stored: store.Stored, status: int = 200) -> Response:
+    return answer(StoredOut(**stored_out(stored)), status)
+
+
+@shelf.get("", responses={"200": ShelfOut})
+def list_sets():
+    """All sets, the last changed first."""
+    entries = store.list_sets(_sessions())
+    return answer(ShelfOut(sets=[EntryOut(**vars(e)) for e in entries]))
+
+
+@shelf.post("", responses={"201": StoredOut, "413": ProblemsOut})
+def import_set():
+    """Puts a set file on the shelf: the request's body is the file, as exported."""
+    return _stored(store.add_set(_sessions(), read_set_file(request.get_data())), 201)
+
+
+@shelf.get("/<string:set_id>", responses={"200": StoredOut})
+def open_set(path: SetPath):
+    """One set with its content."""
+    return _stored(store.open_set(_sessions(), path.set_id))
+
+
+@shelf.put("/<string:set_id>", responses={"200": StoredOut, "409": StaleOut})
+def save_set(path: SetPath, body: SaveIn):
+    """Saves over the version it was based on; a stale save is refused and kept beside it."""
+    return _stored(store.save_set(_sessions(), path.set_id, body.based_on, check(body.file)))
+
+
+@shelf.delete("/<string:set_id>", responses={"204": None})
+def delete_set(path: SetPath):
+    """Takes it off the shelf; restore undoes it."""
+    store.delete_set(_sessions(), path.set_id)
+    return Response(status=204)
+
+
+@shelf.post("/<string:set_id>/restore", responses={"200": StoredOut})
+def restore_set(path: SetPath):
+    """Undoes a deletion."""
+    return _stored(store.restore_set(_sessions(), path.set_id))
+
+
+@shelf.post("/<string:set_id>/copy", responses={"201": StoredOut})
+def copy_set(path: SetPath):
+    """A copy beside it."""
+    return _stored(store.copy_set(_sessions(), path.set_id), 201)
+
+
+@shelf.post("/<string:set_id>/name", responses={"200": StoredOut})
+def rename_set(path: SetPath, body: NameIn):
+    """Another name."""
+    problems = list(problems_in_name(body.name))
+    if problems:
+        raise NotAccepted(problems)
+    return _stored(store.rename_set(_sessions(), path.set_id, body.name.strip()))
+
+
+@shelf.get("/<string:set_id>/file")
+def export_set(path: SetPath):
+    """The set file."""
+    stored = store.open_set(_sessions(), path.set_id)
+    plain = "".join(c if c.isalnum() and c.isascii() else "-" for c in stored.name.lower()).strip("-") or "set"
+    headers = {"Content-Disposition": f'attachment; filename="{plain}.json"'}
+    return Response(write_set_file(stored.file), mimetype="application/json", headers=headers)

@@ -1,5 +1,6 @@
 """The application factory."""
 
+from collections import OrderedDict
 from pathlib import Path
 from urllib.parse import urlsplit
 
@@ -40,6 +41,7 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_FILE
     app.extensions["sessions"] = open_store(data_folder)
     app.extensions["pictures"] = PictureDesk()
+    app.extensions["thumbnails"] = OrderedDict()
     app.register_api(shelf)
     app.register_api(bench)
     app.register_blueprint(pages)

@@ -5,18 +5,19 @@ import base64
 from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..core.exposure.response import CLIP_STOPS
+from ..core.exposure.response import CLIP_STOPS, ladder
 from ..core.problem import NotAccepted
 from ..core.scene import Set
 from ..core.scene.drawing import drawing
-from ..core.scene.fields import Field, enter, fields_of, step, value_text
+from ..core.scene.fields import Field, enter, fields_of, nudge, step, value_text
 from ..core.scene.moves import move
 from ..core.scene.validation import problems_of
+from ..core.units import metered_aperture_text
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter
 from .answers import answer
 from .pictures import PictureDesk
-from .schemas import EnterIn, MoveIn, PictureIn, PictureOut, ProblemsOut, SceneIn, SceneOut, StepIn, ValueOut
+from .schemas import EnterIn, LadderOut, MoveIn, NudgeIn, PictureIn, PictureOut, ProblemsOut, RungOut, SceneIn, SceneOut, StepIn, ValueOut
 
 bench = APIBlueprint("bench", __name__, url_prefix="/api", abp_tags=[Tag(name="bench")],
                      abp_responses={"422": ProblemsOut})  # fmt: skip
@@ -29,8 +30,15 @@ def picture(body: PictureIn):
     desk: PictureDesk = current_app.extensions["pictures"]
     made = desk.compute(body.set, body.quality, body.viewer, body.turn)
     coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
+    meter = {k: metered_aperture_text(r.aperture) if r.aperture > 0.1 else "dark" for k, r in made.readings.incident.items()}
     return answer(PictureOut(turn=body.turn, quality=body.quality, picture=f"data:image/jpeg;base64,{coded}",
-                             readings=made.readings, clips_at=CLIP_STOPS))  # fmt: skip
+                             readings=made.readings, meter=meter))  # fmt: skip
+
+
+@bench.get("/ladder", responses={"200": LadderOut})
+def ladder_rungs():
+    """The greys of the Ladder."""
+    return answer(LadderOut(rungs=[RungOut(stops=s, code=c) for s, c in ladder()], clips_at=CLIP_STOPS))
 
 
 def _sound(photo_set: Set) -> Set:
@@ -81,3 +89,9 @@ def enter_value(body: EnterIn):
 def step_value(body: StepIn):
     """Changes output or exposure by third stops."""
     return _scene(_sound(step(_sound(body.set), load_sitter(body.set.sitter.who), body.field, body.steps)), body)
+
+
+@bench.post("/nudge", responses={"200": SceneOut})
+def nudge_value(body: NudgeIn):
+    """Changes an angle or a length by a little."""
+    return _scene(_sound(nudge(_sound(body.set), load_sitter(body.set.sitter.who), body.field, body.by)), body)

@@ -2,7 +2,9 @@
 
 import threading
 from collections import OrderedDict
+from dataclasses import replace
 
+from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
 from ..core.scene import Set
 from ..core.scene.validation import problems_of
@@ -10,6 +12,7 @@ from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
 from ..formats.sitter_file import known_sitters, load_sitter
 
 VIEWERS = 200
+THUMBNAIL = replace(DRAGGED, size=Size(160, 200), outlines=True)
 QUALITIES = {"dragged": DRAGGED, "settled": SETTLED}
 
 
@@ -45,3 +48,8 @@ class PictureDesk:
         with self._busy:
             go_on()
             return simulate(photo_set, load_sitter(photo_set.sitter.who), QUALITIES[quality], self._memory, go_on)
+
+    def thumbnail(self, photo_set: Set) -> Simulated:
+        """A small picture for the shelf."""
+        with self._busy:
+            return simulate(photo_set, load_sitter(photo_set.sitter.who), THUMBNAIL, Memory())

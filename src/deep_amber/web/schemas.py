@@ -81,8 +81,8 @@ class PictureOut(BaseModel):
     picture: str
     """A data address of the JPEG."""
     readings: Readings
-    clips_at: float
-    """Where white clips, in stops over mid grey."""
+    meter: dict[str, str]
+    """The incident readings as a meter shows them."""
 
 
 class SceneIn(Body):
@@ -106,6 +106,26 @@ class EnterIn(SceneIn):
 class StepIn(SceneIn):
     field: Annotated[str, MaxLen(80)]
     steps: Annotated[int, Field(ge=-30, le=30)]
+
+
+class NudgeIn(SceneIn):
+    field: Annotated[str, MaxLen(80)]
+    by: Annotated[float, Field(ge=-10, le=10)]
+    """[m or degrees]"""
+
+
+class RungOut(BaseModel):
+    stops: float
+    code: int
+    """8-bit value of the grey."""
+
+
+class LadderOut(BaseModel):
+    """The Ladder's spine."""
+
+    rungs: list[RungOut]
+    clips_at: float
+    """Where white clips, in stops over mid grey."""
 
 
 class ValueOut(BaseModel):

@@ -1,9 +1,12 @@
 """The shelf: list, open, save, copy, rename, delete, restore, import and export of sets."""
 
+from collections import OrderedDict
+
 from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.problem import NotAccepted
+from ..formats.picture_file import jpeg_bytes
 from ..formats.set_file import check, problems_in_name, read_set_file, write_set_file
 from ..store import sets as store
 from .answers import answer, stored_out
@@ -11,6 +14,8 @@ from .schemas import EntryOut, NameIn, ProblemsOut, SaveIn, SetPath, ShelfOut, S
 
 shelf = APIBlueprint("shelf", __name__, url_prefix="/api/sets", abp_tags=[Tag(name="shelf")],
                      abp_responses={"404": ProblemsOut, "422": ProblemsOut})  # fmt: skip
+
+THUMBNAILS = 300  # kept, about 8 kB each
 
 
 def _sessions() -> store.Sessions:
@@ -81,3 +86,15 @@ def export_set(path: SetPath):
     plain = "".join(c if c.isalnum() and c.isascii() else "-" for c in stored.name.lower()).strip("-") or "set"
     headers = {"Content-Disposition": f'attachment; filename="{plain}.json"'}
     return Response(write_set_file(stored.file), mimetype="application/json", headers=headers)
+
+
+@shelf.get("/<string:set_id>/thumbnail")
+def thumbnail(path: SetPath):
+    """A small picture of the set, JPEG."""
+    photo_set = store.open_set(_sessions(), path.set_id).file.set
+    kept: OrderedDict = current_app.extensions["thumbnails"]
+    if photo_set not in kept:
+        kept[photo_set] = jpeg_bytes(current_app.extensions["pictures"].thumbnail(photo_set).picture, fine=True)
+        while len(kept) > THUMBNAILS:
+            kept.popitem(last=False)
+    return Response(kept[photo_set], mimetype="image/jpeg")

@@ -37,3 +37,9 @@ def lightness(value: float) -> float:
 
 
 CLIP_STOPS = stops_from_mid_grey(1.0)
+
+
+def ladder(highest: int = 3, lowest: int = -7) -> list[tuple[float, int]]:
+    """The Ladder's spine: half stops from mid grey, each with its 8-bit value."""
+    steps = [s / 2 for s in range(2 * highest, 2 * lowest - 1, -1)]
+    return [(s, code_value(MID_GREY * 2**s)) for s in steps]

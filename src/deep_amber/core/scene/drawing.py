@@ -3,10 +3,11 @@
 from dataclasses import dataclass
 
 import numpy as np
+from scipy.spatial import ConvexHull
 
 from .. import units
 from ..sitter.face import face_marks
-from ..sitter.mesh import CHAIN_HEAD, SitterMesh
+from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
 from .geometry import aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge
 from .light import Light
@@ -15,7 +16,8 @@ from .set import Set
 Line = tuple[tuple[float, ...], ...]
 PICTURE_ASPECT = 0.8
 BODY_DEPTH = 0.38  # depth of a softbox behind its front cloth, in its shorter sides (drawing only)
-OUTLINE_BINS, OUTLINE_STRIDE = 48, 11
+LEVELS = 64  # of the sitter's outline from the side
+OUTLINE_STRIDE = 3  # one vertex of so many is enough for outlines
 
 
 @dataclass(frozen=True)
@@ -89,39 +91,33 @@ def _lines(points) -> Line:
 
 
 def _around(points: np.ndarray) -> np.ndarray:
-    """Outline of points in a plane as the farthest one in each direction from their middle."""
-    middle = (points.min(0) + points.max(0)) / 2
-    off = points - middle
-    turn = ((np.arctan2(off[:, 1], off[:, 0]) / (2 * np.pi) + 1) % 1 * OUTLINE_BINS).astype(int)
-    away = np.linalg.norm(off, axis=1)
-    order = np.lexsort((-away, turn))
-    _, first = np.unique(turn[order], return_index=True)
-    return points[order[first]]
+    """Convex outline of points in a plane."""
+    return points[ConvexHull(points).vertices]
 
 
 def _profile(points: np.ndarray) -> np.ndarray:
     """Outline of (z, y) points as the nearest and farthest one at each height."""
     low, high = points[:, 1].min(), points[:, 1].max()
-    level = np.minimum(((points[:, 1] - low) / (high - low) * 60).astype(int), 59)
-    front, back = [], []
-    for k in range(60):
-        z = points[level == k, 0]
-        if len(z):
-            y = low + (k + 0.5) / 60 * (high - low)
-            front.append((z.max(), y))
-            back.append((z.min(), y))
-    return np.array(front + back[::-1])
+    level = np.minimum(((points[:, 1] - low) / (high - low) * LEVELS).astype(int), LEVELS - 1)
+    order = np.lexsort((points[:, 0], level))
+    levels, first = np.unique(level[order], return_index=True)
+    last = np.append(first[1:], len(order)) - 1
+    y = low + (levels + 0.5) / LEVELS * (high - low)
+    front, back = np.c_[points[order[last], 0], y], np.c_[points[order[first], 0], y]
+    return np.concatenate([front, back[::-1]])
 
 
 def _sitter(photo_set: Set, mesh: SitterMesh) -> SitterLines:
     s, marks = photo_set.sitter, face_marks(mesh, photo_set.sitter)
     rotation, offset = place_of(mesh, s)
     vertices = skin_mesh(mesh, s.head_turn, s.head_nod, s.head_tilt)[0][::OUTLINE_STRIDE] @ rotation.T + offset
-    head = mesh.chain[::OUTLINE_STRIDE, CHAIN_HEAD] > 0.6
+    parts = mesh.parts[::OUTLINE_STRIDE]
+    head = (mesh.chain[::OUTLINE_STRIDE, CHAIN_HEAD] > 0.6) & (parts != HAIR)
+    smooth = parts != HAIR  # single strands would fray the outline
     return SitterLines(
         _tuple((s.x, s.seat_height, s.z)), _tuple(marks.face), _tuple(marks.eyes), _tuple(marks.forward),
         _tuple(rotation @ [0, 0, 1]), _lines(_around(vertices[:, [0, 2]])), _lines(_around(vertices[head][:, [0, 2]])),
-        _lines(_profile(vertices[:, [2, 1]])),
+        _lines(_profile(vertices[smooth][:, [2, 1]])),
     )  # fmt: skip
 
 

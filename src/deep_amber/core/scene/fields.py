@@ -1,7 +1,7 @@
 """The values of a set that can be typed: what each is called, its kind, how it is read and put back."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from typing import Any
 
 import numpy as np
@@ -11,6 +11,7 @@ from ..problem import NotAccepted, Problem
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from .geometry import lower_edge, unit
+from .limits import interval_of
 from .moves import light_index, move
 from .point import Point
 from .set import Set
@@ -200,6 +201,23 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
     else:
         raise NotAccepted([Problem(path, "has no third stops", "aperture, time, ISO or output")])
     return field.put(photo_set, mesh, new)
+
+
+def nudge(photo_set: Set, mesh: SitterMesh, path: str, by: float) -> Set:
+    """The set with an angle or length changed by a little [degrees or m], held inside its limits."""
+    field = _field(photo_set, path)
+    if field.kind not in ("angle", "length"):
+        raise NotAccepted([Problem(path, "cannot be nudged", "an angle or a length")])
+    value = field.get(photo_set, mesh) + by
+    owner, _, name = path.rpartition(".")
+    limit = interval_of(type(_get(photo_set, owner)), name) if name in _names(_get(photo_set, owner)) else None
+    if limit is not None:
+        value = min(max(value, float(limit.ge)), float(limit.le))  # type: ignore[arg-type]
+    return field.put(photo_set, mesh, value)
+
+
+def _names(value: Any) -> set[str]:
+    return {f.name for f in fields(value)}
 
 
 def value_text(kind: str, value: float, feet: bool) -> str:

@@ -1,0 +1,97 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import { Floor } from "../floor/Floor";
+import { Answer } from "../frame/Answer";
+import { Frame } from "../frame/Frame";
+import { KeySheet } from "../keys/KeySheet";
+import { useKeys } from "../keys/useKeys";
+import { Ladder } from "../ladder/Ladder";
+import { useLook } from "../look/useLook";
+import "../plan/plan.css";
+import { inWords, problemsIn, server } from "../server/client";
+import { Sheet } from "../sheet/Sheet";
+import { Side } from "../side/Side";
+import { refreshScene } from "./actions";
+import "./bench.css";
+import { openOnBench, useBench } from "./store";
+import { TopBar } from "./TopBar";
+import { useAutosave } from "./useAutosave";
+import { useBox } from "./useBox";
+import { usePicture } from "./usePicture";
+
+export function BenchPage() {
+  const { id = "" } = useParams();
+  const stored = useQuery({
+    queryKey: ["set", id],
+    gcTime: 0,
+    staleTime: Infinity,
+    queryFn: async () => {
+      const { data, error } = await server.GET("/api/sets/{set_id}", { params: { path: { set_id: id } } });
+      if (!data) {
+        throw new Error(inWords(problemsIn(error)));
+      }
+      return data;
+    },
+  });
+  useEffect(() => {
+    if (stored.data) {
+      const { file, ...entry } = stored.data;
+      openOnBench({ id: entry.id, version: entry.version, name: file.name, notes: file.notes ?? "", set: file.set });
+      void refreshScene();
+    }
+  }, [stored.data]);
+  const open = useBench((s) => s.id);
+  if (stored.isError) {
+    return (
+      <main className="missing">
+        <p>{stored.error.message}</p>
+        <Link to="/shelf">To the shelf</Link>
+      </main>
+    );
+  }
+  return stored.data && open === id ? <Bench key={id} /> : <main className="bench" aria-busy="true" />;
+}
+
+function Bench() {
+  const drawing = useBench((s) => s.scene?.drawing);
+  const name = useBench((s) => s.name);
+  const feet = useLook((s) => s.feet);
+  const [showKeys, setShowKeys] = useState(false);
+  const [floor, floorBox] = useBox();
+  const [side, sideBox] = useBox();
+  const [ladder, ladderBox] = useBox();
+  usePicture();
+  useAutosave();
+  useKeys(() => setShowKeys((shown) => !shown));
+  useEffect(() => {
+    document.title = `${name} · Deep Amber`;
+  }, [name]);
+  useEffect(() => {
+    void refreshScene();
+  }, [feet]);
+  return (
+    <main className="bench">
+      <TopBar onKeys={() => setShowKeys(true)} />
+      <div className="instruments">
+        <div className="drawings">
+          <div className="floor-box" ref={floor}>
+            {drawing && floorBox.width > 0 && <Floor drawing={drawing} {...floorBox} />}
+          </div>
+          <div className="side-box" ref={side}>
+            {drawing && sideBox.width > 0 && <Side drawing={drawing} {...sideBox} />}
+          </div>
+        </div>
+        <div className="pictured">
+          <Frame />
+          <Answer />
+          <Sheet />
+        </div>
+        <div className="ladder-box" ref={ladder}>
+          {ladderBox.width > 0 && <Ladder {...ladderBox} />}
+        </div>
+      </div>
+      <KeySheet open={showKeys} onClose={() => setShowKeys(false)} />
+    </main>
+  );
+}

@@ -1,0 +1,99 @@
+import { useLook } from "../look/useLook";
+import { type Problem, problemsIn, type Scene, server } from "../server/client";
+import { beginDrag, endDrag, history, takeScene, useBench } from "./store";
+
+type Axes = { x?: number; y?: number; z?: number };
+
+function asked() {
+  const { set, thing } = useBench.getState();
+  return set ? { set, thing, feet: useLook.getState().feet } : null;
+}
+
+/** Puts an answer on the bench; gives back what was refused. */
+function taken(result: { data?: Scene | undefined; error?: unknown }): Problem[] {
+  if (result.data) {
+    takeScene(result.data);
+    return [];
+  }
+  return problemsIn(result.error);
+}
+
+/** Draws the present set anew (another thing chosen, other units, undo); the set itself stays as it is. */
+export async function refreshScene(): Promise<void> {
+  const body = asked();
+  const { data } = body ? await server.POST("/api/scene", { body }) : { data: undefined };
+  if (data && body?.set === useBench.getState().set) {
+    useBench.setState({ scene: data, resisted: "" });
+  }
+}
+
+export function undo() {
+  history.getState().undo();
+  void refreshScene();
+}
+
+export function redo() {
+  history.getState().redo();
+  void refreshScene();
+}
+
+export async function moveThing(thing: string, handle: string, to: Axes): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/move", { body: { ...body, thing, handle, to } })) : [];
+}
+
+export async function enterValue(field: string, text: string): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/enter", { body: { ...body, field, text } })) : [];
+}
+
+export async function stepValue(field: string, steps: number): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/step", { body: { ...body, field, steps } })) : [];
+}
+
+export async function nudgeValue(field: string, by: number): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/nudge", { body: { ...body, field, by } })) : [];
+}
+
+export function choose(thing: string) {
+  useBench.setState({ thing });
+  void refreshScene();
+}
+
+let waiting: (() => Promise<unknown>) | null = null;
+let busy = false;
+let dragHeld = false;
+
+async function run() {
+  busy = true;
+  while (waiting) {
+    const next = waiting;
+    waiting = null;
+    await next();
+  }
+  busy = false;
+  if (!dragHeld && useBench.getState().dragging) {
+    endDrag();
+  }
+}
+
+/** Moves under the hand: one request at a time, and always the newest place next. */
+export function dragTo(thing: string, handle: string, to: Axes) {
+  if (!useBench.getState().dragging) {
+    beginDrag();
+  }
+  dragHeld = true;
+  waiting = () => moveThing(thing, handle, to);
+  if (!busy) {
+    void run();
+  }
+}
+
+export function letGo() {
+  dragHeld = false;
+  if (!busy) {
+    endDrag();
+  }
+}

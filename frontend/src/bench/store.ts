@@ -1,0 +1,70 @@
+import { temporal } from "zundo";
+import { create } from "zustand";
+import type { PhotoSet, Picture, Scene } from "../server/client";
+
+export interface Bench {
+  id: string;
+  name: string;
+  notes: string;
+  /** Version of the last save; the next save is based on it. */
+  version: number;
+  set: PhotoSet | null;
+  savedSet: PhotoSet | null;
+  saving: "saved" | "saving" | "failed";
+  scene: Scene | null;
+  picture: Picture | null;
+  thing: string;
+  dragging: boolean;
+  resisted: string;
+}
+
+const empty: Bench = {
+  id: "",
+  name: "",
+  notes: "",
+  version: 0,
+  set: null,
+  savedSet: null,
+  saving: "saved",
+  scene: null,
+  picture: null,
+  thing: "lights.0",
+  dragging: false,
+  resisted: "",
+};
+
+/** Everything the bench shows. Undo and redo go over `set` alone. */
+export const useBench = create<Bench>()(
+  temporal((): Bench => empty, {
+    partialize: (state) => ({ set: state.set }),
+    equality: (a, b) => a.set === b.set,
+  }),
+);
+
+export const history = useBench.temporal;
+
+/** Starts over with another set; undo does not reach across. */
+export function openOnBench(state: Pick<Bench, "id" | "name" | "notes" | "version" | "set">) {
+  history.getState().pause();
+  useBench.setState({ ...empty, ...state, savedSet: state.set });
+  history.getState().clear();
+  history.getState().resume();
+}
+
+/** While something is dragged only the state before the drag is remembered. */
+export function beginDrag() {
+  useBench.setState({ dragging: true });
+}
+
+export function takeScene(scene: Scene) {
+  const { dragging } = useBench.getState();
+  useBench.setState({ set: scene.set, scene, resisted: scene.resisted });
+  if (dragging) {
+    history.getState().pause();
+  }
+}
+
+export function endDrag() {
+  useBench.setState({ dragging: false, resisted: "" });
+  history.getState().resume();
+}

@@ -1,0 +1,71 @@
+import { useEffect } from "react";
+import { type PhotoSet, server } from "../server/client";
+import { useBench } from "./store";
+
+const REST = 180; // ms without a change after which the fine picture is asked for
+const viewer = crypto.randomUUID();
+let turn = 0;
+
+async function ask(set: PhotoSet, quality: "dragged" | "settled", signal: AbortSignal) {
+  turn += 1;
+  const { data } = await server.POST("/api/picture", { body: { set, quality, viewer, turn }, signal });
+  if (data && data.turn <= turn) {
+    useBench.setState({ picture: data });
+  }
+}
+
+/**
+ * Keeps the picture with the set: quick pictures one after another while it changes, the fine one at rest.
+ * A change ends a fine picture that is under way; a quick one is let finish, so that pulling always shows one.
+ */
+export function usePicture() {
+  useEffect(() => {
+    let shown: PhotoSet | null = null;
+    let quick = false;
+    let fine: AbortController | null = null;
+    let rest: ReturnType<typeof setTimeout> | undefined;
+
+    function settle(set: PhotoSet) {
+      clearTimeout(rest);
+      rest = setTimeout(() => {
+        if (useBench.getState().set !== set || useBench.getState().dragging) {
+          return;
+        }
+        fine = new AbortController();
+        ask(set, "settled", fine.signal).catch(() => undefined);
+      }, REST);
+    }
+
+    async function follow() {
+      if (quick) {
+        return;
+      }
+      quick = true;
+      for (let set = useBench.getState().set; set && set !== shown; set = useBench.getState().set) {
+        fine?.abort();
+        clearTimeout(rest);
+        shown = set;
+        await ask(set, "dragged", new AbortController().signal).catch(() => undefined);
+      }
+      quick = false;
+      if (shown) {
+        settle(shown);
+      }
+    }
+
+    void follow();
+    const stop = useBench.subscribe((now, before) => {
+      if (now.set !== before.set) {
+        void follow();
+      } else if (before.dragging && !now.dragging && now.set) {
+        settle(now.set);
+      }
+    });
+    return () => {
+      stop();
+      clearTimeout(rest);
+      fine?.abort();
+      shown = null;
+    };
+  }, []);
+}

@@ -1,0 +1,34 @@
+import { Drawer } from "antd";
+import "./keys.css";
+
+const KEYS: ReadonlyArray<readonly [string, string]> = [
+  ["K  S  C  B  R", "choose key light, sitter, camera, backdrop, room"],
+  ["← →", "move 5 cm to camera-left, camera-right"],
+  ["↑ ↓", "move 5 cm to the back wall, to the camera"],
+  ["Page Up / Down", "raise, lower 5 cm"],
+  ["Alt + arrows", "turn the head 5°, or shift the aim 5 cm"],
+  ["with Shift", "1 cm or 1° instead"],
+  [",  .", "output a third stop down, up"],
+  ["Ctrl Z", "undo"],
+  ["Ctrl Shift Z", "redo"],
+  ["U", "centimetres, or feet and inches"],
+  ["T", "dark room, or light desk"],
+  ["?", "this sheet"],
+];
+
+export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Drawer title="Keys" open={open} onClose={onClose} mask={false} size={420}>
+      <dl className="keys">
+        {KEYS.map(([key, what]) => (
+          <div key={key}>
+            <dt className="figures">{key}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+      <p>Pull things in either drawing; walls, floor and ceiling hold them. Lights and camera stay aimed when the sitter moves.</p>
+      <p>Type values with any unit: 178cm, 5ft 10, f/5.6, 1/4, -1.3.</p>
+    </Drawer>
+  );
+}

@@ -1,0 +1,108 @@
+import { useHotkeys } from "react-hotkeys-hook";
+import { choose, moveThing, nudgeValue, redo, stepValue, undo } from "../bench/actions";
+import { useBench } from "../bench/store";
+import { useLook } from "../look/useLook";
+
+const COARSE = 5; // cm or degrees
+const FINE = 1;
+
+/** Where the chosen thing stands, from the drawing. */
+function placeOf(thing: string): readonly number[] | undefined {
+  const drawing = useBench.getState().scene?.drawing;
+  if (thing.startsWith("lights.")) {
+    return drawing?.lights[Number(thing.slice(7))]?.place;
+  }
+  if (thing === "sitter") {
+    return drawing?.sitter.place;
+  }
+  return thing === "camera" ? drawing?.camera.place : undefined;
+}
+
+function nudge(axis: 0 | 1 | 2, by: number) {
+  const { thing } = useBench.getState();
+  const key = (["x", "y", "z"] as const)[axis];
+  if (thing === "backdrop") {
+    void nudgeValue(`backdrop.${key === "y" ? "height" : key}`, by / 100);
+    return;
+  }
+  const at = placeOf(thing)?.[axis];
+  if (at !== undefined) {
+    void moveThing(thing, "place", { [key]: at + by / 100 });
+  }
+}
+
+/** Turns the sitter's head, or moves what a light or the camera is aimed at. */
+function aim(key: string, step: number) {
+  const { thing, scene } = useBench.getState();
+  if (thing === "sitter") {
+    const across = key === "left" ? -step : key === "right" ? step : 0;
+    void (across ? nudgeValue("sitter.head_turn", across) : nudgeValue("sitter.head_nod", key === "down" ? step : -step));
+    return;
+  }
+  if (thing === "backdrop") {
+    void nudgeValue("backdrop.turn", key === "left" ? -step : step);
+    return;
+  }
+  const light = thing.startsWith("lights.") ? scene?.drawing.lights[Number(thing.slice(7))] : undefined;
+  const at = thing === "camera" ? scene?.drawing.camera.aim : light?.aim;
+  if (at) {
+    const by = (key === "left" || key === "down" ? -step : step) / 100;
+    const axis = key === "left" || key === "right" ? 0 : 1;
+    void moveThing(thing, "aim", { [axis ? "y" : "x"]: (at[axis] ?? 0) + by });
+  }
+}
+
+const AXES: Record<string, readonly [0 | 1 | 2, number]> = {
+  left: [0, -1],
+  right: [0, 1],
+  up: [2, -1],
+  down: [2, 1],
+  pageup: [1, 1],
+  pagedown: [1, -1],
+};
+
+/** All keys of the bench. Inputs keep their own keys. */
+export function useKeys(onSheet: () => void) {
+  useHotkeys("left,right,up,down,pageup,pagedown,shift+left,shift+right,shift+up,shift+down,shift+pageup,shift+pagedown", (event, hotkey) => {
+    event.preventDefault();
+    const move = AXES[hotkey.keys?.[0] ?? ""];
+    if (move) {
+      nudge(move[0], move[1] * (event.shiftKey ? FINE : COARSE));
+    }
+  });
+  useHotkeys("alt+left,alt+right,alt+up,alt+down,alt+shift+left,alt+shift+right,alt+shift+up,alt+shift+down", (event, hotkey) => {
+    event.preventDefault();
+    aim(hotkey.keys?.[0] ?? "", event.shiftKey ? FINE : COARSE);
+  });
+  useHotkeys("comma,period", (event, hotkey) => {
+    event.preventDefault();
+    const { thing } = useBench.getState();
+    const light = thing.startsWith("lights.") ? thing : "lights.0";
+    void stepValue(`${light}.output`, hotkey.keys?.[0] === "comma" ? -1 : 1);
+  });
+  useHotkeys("mod+z", (event) => {
+    event.preventDefault();
+    undo();
+  });
+  useHotkeys("mod+shift+z,mod+y", (event) => {
+    event.preventDefault();
+    redo();
+  });
+  useHotkeys("u", () => useLook.getState().toggleFeet());
+  useHotkeys("t", () => useLook.getState().toggleDesk());
+  useHotkeys("shift+slash,f1", (event) => {
+    event.preventDefault();
+    onSheet();
+  });
+  useHotkeys("s,c,b,r", (_, hotkey) => {
+    const things: Record<string, string> = { s: "sitter", c: "camera", b: "backdrop", r: "room" };
+    choose(things[hotkey.keys?.[0] ?? ""] ?? "sitter");
+  });
+  useHotkeys("a,d,e,f,g,h,i,j,k,l,m,n,o,p,q,v,w,x,y,z", (event) => {
+    const lights = useBench.getState().scene?.drawing.lights ?? [];
+    const found = lights.findIndex((light) => light.letter === event.key.toUpperCase());
+    if (found >= 0) {
+      choose(`lights.${found}`);
+    }
+  });
+}

@@ -1,0 +1,22 @@
+import { create } from "zustand";
+import { persist } from "zustand/middleware";
+
+interface Look {
+  desk: boolean;
+  feet: boolean;
+  toggleDesk: () => void;
+  toggleFeet: () => void;
+}
+
+/** The photographer's own settings of the screen, kept in this browser. */
+export const useLook = create<Look>()(
+  persist(
+    (set) => ({
+      desk: false,
+      feet: false,
+      toggleDesk: () => set((s) => ({ desk: !s.desk })),
+      toggleFeet: () => set((s) => ({ feet: !s.feet })),
+    }),
+    { name: "deep-amber-look" },
+  ),
+);

@@ -1,0 +1,56 @@
+import { useDrag } from "@use-gesture/react";
+import type { ReactNode } from "react";
+import { choose, dragTo, letGo } from "../bench/actions";
+import { useBench } from "../bench/store";
+import { type Point3, usePlan } from "./projection";
+
+interface Props {
+  thing: string;
+  handle: string;
+  /** Room coordinates of what is pulled. */
+  at: Point3;
+  label: string;
+  children: ReactNode;
+}
+
+/** A part of the drawing that can be pulled about, and chosen with a click or the keyboard. */
+export function Handle({ thing, handle, at, label, children }: Props) {
+  const plan = usePlan();
+  const chosen = useBench((s) => s.thing === thing);
+  const bind = useDrag(
+    ({ first, last, tap, movement: [dx, dy], memo, event }) => {
+      event.stopPropagation();
+      const start = (memo as Point3 | undefined) ?? at;
+      if (first) {
+        choose(thing);
+      }
+      if (!tap && (dx !== 0 || dy !== 0)) {
+        dragTo(thing, handle, plan.moved(start, dx, dy));
+      }
+      if (last) {
+        letGo();
+      }
+      return start;
+    },
+    { filterTaps: true, pointer: { keys: false } },
+  );
+  return (
+    <g
+      {...bind()}
+      className={`handle${chosen ? " chosen" : ""}`}
+      data-handle={`${thing}:${handle}`}
+      role="button"
+      aria-label={label}
+      aria-pressed={chosen}
+      tabIndex={handle === "place" ? 0 : -1}
+      onKeyDown={(e) => {
+        if (e.key === "Enter" || e.key === " ") {
+          e.preventDefault();
+          choose(thing);
+        }
+      }}
+    >
+      {children}
+    </g>
+  );
+}

@@ -1,0 +1,28 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "../api/schema";
+
+type Schemas = components["schemas"];
+export type PhotoSet = Schemas["Set"];
+export type SetFile = Schemas["SetFile"];
+export type Scene = Schemas["SceneOut"];
+export type Drawing = Schemas["Drawing"];
+export type Picture = Schemas["PictureOut"];
+export type Problem = Schemas["ProblemOut"];
+export type Value = Schemas["ValueOut"];
+export type Stored = Schemas["StoredOut"];
+export type Entry = Schemas["EntryOut"];
+export type SurfaceReading = Schemas["SurfaceReading"];
+
+export const server = createClient<paths>({ baseUrl: window.location.origin });
+
+/** The problems in a refused answer; one of our own when the server could not be reached at all. */
+export function problemsIn(error: unknown): Problem[] {
+  if (error && typeof error === "object" && "problems" in error) {
+    return (error as { problems: Problem[] }).problems;
+  }
+  return [{ field: "", message: "The server does not answer. Nothing was changed.", accepted: "" }];
+}
+
+export function inWords(problems: Problem[]): string {
+  return problems.map((p) => (p.accepted && p.field ? `${p.message}. Accepted: ${p.accepted}.` : p.message)).join(" ");
+}

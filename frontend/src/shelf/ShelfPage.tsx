@@ -1,0 +1,129 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { App, Button } from "antd";
+import { type DragEvent, useRef } from "react";
+import { Link, useNavigate } from "react-router";
+import { useLook } from "../look/useLook";
+import { type Entry, inWords, problemsIn, server } from "../server/client";
+import "./shelf.css";
+
+const changed = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
+
+/** All sets, to open, copy, delete, and take in or out as files. */
+export function ShelfPage() {
+  const { message } = App.useApp();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const file = useRef<HTMLInputElement>(null);
+  const { desk, toggleDesk } = useLook();
+  const sets = useQuery({ queryKey: ["sets"], queryFn: async () => (await server.GET("/api/sets")).data, staleTime: 0 });
+  const again = () => queries.invalidateQueries({ queryKey: ["sets"] });
+
+  const take = useMutation({
+    mutationFn: async (taken: File) => {
+      const answer = await fetch("/api/sets", { method: "POST", body: taken, headers: { "Content-Type": "application/json" } });
+      const body = await answer.json();
+      if (!answer.ok) {
+        throw new Error(problemsIn(body).map((p) => `${p.field ? `${p.field}: ` : ""}${inWords([p])}`).join("\n"));
+      }
+      return body as Entry;
+    },
+    onSuccess: (entry) => navigate(`/set/${entry.id}`),
+    onError: (error) => message.error({ content: <pre className="refusal">{`Not taken in; nothing was changed.\n${error.message}`}</pre>, duration: 12 }),
+  });
+
+  async function copy(entry: Entry) {
+    await server.POST("/api/sets/{set_id}/copy", { params: { path: { set_id: entry.id } } });
+    await again();
+  }
+
+  async function restore(entry: Entry) {
+    message.destroy(entry.id);
+    await server.POST("/api/sets/{set_id}/restore", { params: { path: { set_id: entry.id } } });
+    await again();
+  }
+
+  async function remove(entry: Entry) {
+    await server.DELETE("/api/sets/{set_id}", { params: { path: { set_id: entry.id } } });
+    await again();
+    message.open({
+      key: entry.id,
+      type: "info",
+      duration: 10,
+      content: (
+        <>
+          “{entry.name}” is off the shelf. <Button type="link" onClick={() => void restore(entry)}>Undo</Button>
+        </>
+      ),
+    });
+  }
+
+  function dropped(event: DragEvent) {
+    event.preventDefault();
+    const [first] = event.dataTransfer.files;
+    if (first) {
+      take.mutate(first);
+    }
+  }
+
+  const entries = sets.data?.sets ?? [];
+  return (
+    <main className="shelf" onDragOver={(e) => e.preventDefault()} onDrop={dropped}>
+      <header>
+        <h1>Deep Amber</h1>
+        <nav aria-label="Tools">
+          <button type="button" className="plain" onClick={toggleDesk}>
+            {desk ? "Dark room" : "Light desk"}
+          </button>
+          <Button type="primary" loading={take.isPending} onClick={() => file.current?.click()}>
+            Take in a set file
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            hidden
+            accept=".json,application/json"
+            aria-label="Set file"
+            onChange={(e) => {
+              const chosen = e.currentTarget.files?.[0];
+              e.currentTarget.value = "";
+              if (chosen) {
+                take.mutate(chosen);
+              }
+            }}
+          />
+        </nav>
+      </header>
+      {sets.isSuccess && entries.length === 0 && (
+        <p className="empty">
+          The shelf is empty. A set is one arrangement of room, backdrop, sitter, camera and lights. Take in a set file, or drop one here, to begin.
+        </p>
+      )}
+      <ul>
+        {entries.map((entry) => (
+          <li key={entry.id}>
+            <Link to={`/set/${entry.id}`} className="picture">
+              <img src={`/api/sets/${entry.id}/thumbnail?v=${entry.version}`} alt="" width={160} height={200} loading="lazy" />
+            </Link>
+            <div>
+              <Link to={`/set/${entry.id}`} className="title">
+                {entry.name}
+              </Link>
+              <span className="when">{changed.format(new Date(`${entry.changed_at}Z`))}</span>
+              <span className="acts">
+                <button type="button" className="plain" onClick={() => void copy(entry)} aria-label={`Copy ${entry.name}`}>
+                  Copy
+                </button>
+                <a href={`/api/sets/${entry.id}/file`} download aria-label={`Take out ${entry.name} as a file`}>
+                  Take out
+                </a>
+                <button type="button" className="plain" onClick={() => void remove(entry)} aria-label={`Delete ${entry.name}`}>
+                  Delete
+                </button>
+              </span>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </main>
+  );
+}

@@ -1,0 +1,13 @@
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  plugins: [react()],
+  build: {
+    outDir: "../src/deep_amber/web/static",
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 1500,
+    assetsInlineLimit: 0,
+  },
+  server: { proxy: { "/api": "http://127.0.0.1:8732" } },
+});

@@ -21,5 +21,6 @@ BODY_EXTENT = (0.26, 0.20)
 CAMERA_CLEARANCE = 0.12
 """Room behind and around the lens pupil for the camera body and head [m]."""
 
-SHINE = {"skin": (0.42, 0.028), "cloth": (0.8, 0.02), "eye": (0.2, 0.03), "hair": (0.42, 0.045)}
-"""Roughness and normal reflectance F0 of the shine: F0 .028 is skin's refractive index of 1.4."""
+SHINE = {"skin": (0.42, 0.028), "cloth": (0.8, 0.0), "eye": (0.2, 0.0), "hair": (0.42, 0.045)}
+"""Roughness and normal reflectance F0 of the shine: F0 .028 is skin's refractive index of 1.4; cloth is matt, and
+the eye's shine is its catchlight, which is solved apart."""

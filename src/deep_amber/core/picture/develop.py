@@ -8,7 +8,7 @@ from ..transport.workers import in_chunks
 from .seen import Seen
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _add(albedo, kinds, diffuse, shine, bounce, scale, out, start, stop):
     """out += scale * (albedo (diffuse + bounce) + pi tint shine), which is v of light-model a channel."""
     for i in range(start, stop):
@@ -29,7 +29,7 @@ def add_light(seen: Seen, diffuse: np.ndarray, shine: np.ndarray, bounce: np.nda
     in_chunks(lambda a, b: _add(seen.albedo, seen.kinds, diffuse, shine, bounce, scale, out, a, b), len(out), 32768)
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _show(views, distance, lens, rows, values, out, start, stop):
     for i in range(start, stop):
         nearest = distance[i]
@@ -60,7 +60,7 @@ def encode_table() -> np.ndarray:
     return np.round(code * 255).astype(np.uint8)
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _encode(linear, table, out, start, stop):
     for i in range(start, stop):
         for c in range(3):

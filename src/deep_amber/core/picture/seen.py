@@ -38,7 +38,7 @@ class Seen:
     distance: np.ndarray  # (n,) float32 from the lens [m]
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _walls(lens, rays, room, quads, distance, index, start, stop):
     for i in range(start, stop):
         t, face = box_hit(room, lens[0], lens[1], lens[2], rays[i, 0], rays[i, 1], rays[i, 2])
@@ -80,7 +80,7 @@ def walls_seen(photo_set: Set, rays: np.ndarray) -> Seen:
     )
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _interpolate(faces, face, weights, vertices, normals, tangents, colours, gloss, parts, kind_of_part, rotation, rows,
                  views, out_normals, out_tangents, out_albedo, out_gloss, out_kinds, out_lift, start, stop):  # fmt: skip
     for j in range(start, stop):

@@ -11,8 +11,8 @@ from .lens_rays import Size
 from .seen import Seen
 
 
-@nb.njit(nogil=True, cache=True)
-def _spread(coarse, stride, width, change, coarse_hair, kinds, lit, out, ask, start, stop):
+@nb.njit(nogil=True, error_model="numpy", cache=True)
+def _spread(coarse, stride, width, change, coarse_hair, kinds, lit, out, ask, guess, start, stop):
     """Where the 3 x 3 coarse neighbours agree, takes their mean; else asks for rays."""
     high, wide = coarse.shape
     for i in range(start, stop):
@@ -24,6 +24,7 @@ def _spread(coarse, stride, width, change, coarse_hair, kinds, lit, out, ask, st
                 v = coarse[a, b]
                 if v >= 0:
                     low, most, total, count = min(low, v), max(most, v), total + v, count + 1
+        guess[i] = total / count if count else 0.0
         if not lit[i]:
             out[i], ask[i] = 0.0, False
         elif count < 3 or (most - low > change and not (coarse_hair and kinds[i] == 4)):
@@ -32,38 +33,78 @@ def _spread(coarse, stride, width, change, coarse_hair, kinds, lit, out, ask, st
             out[i], ask[i] = total / count, False
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
-def _smooth(values, ask, normals, points, kinds, height, width, out, start, stop):
-    """3 x 3 mean over neighbours on the same surface (normal and place), for the traced pixels."""
+@nb.njit(inline="always", error_model="numpy")
+def same_surface(points, normals, kinds, i, points_j, normals_j, kinds_j, j):
+    """Likeness of two places: the eighth power of the cosine of their normals, 0 for other surfaces."""
+    if kinds[i] != kinds_j[j]:
+        return 0.0
+    facing, away = 0.0, 0.0
+    for k in range(3):
+        facing += normals[i, k] * normals_j[j, k]
+        away += (points[i, k] - points_j[j, k]) * normals[i, k]
+    return facing**8 if facing > 0.5 and abs(away) < 4e-3 else 0.0
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _smooth(values, ask, guess, normals, points, kinds, height, width, reach, out, start, stop):
+    """For the pixels that asked: mean of the traced neighbours on the same surface, else the coarse guess."""
     for i in range(start, stop):
         if not ask[i]:
             out[i] = values[i]
             continue
         y, x = i // width, i % width
         total, weights = 0.0, 0.0
+        for a in range(max(y - reach, 0), min(y + reach + 1, height)):
+            for b in range(max(x - reach, 0), min(x + reach + 1, width)):
+                j = a * width + b
+                if values[j] >= 0:
+                    w = same_surface(points, normals, kinds, i, points, normals, kinds, j)
+                    total += w * values[j]
+                    weights += w
+        if weights > 0:
+            out[i] = total / weights
+        else:
+            out[i] = values[i] if values[i] >= 0 else guess[i]
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _carry(owner, points, normals, kinds, p_points, p_normals, p_kinds, p_values, height, width, out, start, stop):
+    for i in range(start, stop):
+        y, x = owner[i] // width, owner[i] % width
+        total, weights = 0.0, 0.0
         for a in range(max(y - 1, 0), min(y + 2, height)):
             for b in range(max(x - 1, 0), min(x + 2, width)):
                 j = a * width + b
-                if values[j] < 0 or kinds[j] != kinds[i]:
-                    continue
-                facing = normals[i, 0] * normals[j, 0] + normals[i, 1] * normals[j, 1] + normals[i, 2] * normals[j, 2]
-                if facing < 0.5:
-                    continue
-                away = 0.0
-                for k in range(3):
-                    away += (points[i, k] - points[j, k]) * normals[i, k]
-                if abs(away) > 4e-3:
-                    continue
-                w = facing**8
-                total += w * values[j]
+                w = same_surface(points, normals, kinds, i, p_points, p_normals, p_kinds, j)
+                total += w * p_values[j]
                 weights += w
-        out[i] = total / weights if weights > 0 else max(values[i], 0.0)
+        out[i] = total / weights if weights > 0 else -1.0
+
+
+def carried_visibility(seen: Seen, owner: np.ndarray, at_pixels: Seen, visible: np.ndarray, size: Size) -> np.ndarray:
+    """Visibility at added places from the pixels round their owner that show the same surface.
+
+    Parameters
+    ----------
+    seen, owner : the added places and the pixel of each; at_pixels, visible : the picture's surfaces and visibility
+
+    Returns
+    -------
+    (n,) float32, -1 where no neighbouring pixel shows the same surface
+    """
+    out = np.empty(len(owner), np.float32)
+    in_chunks(
+        lambda a, b: _carry(owner, seen.points, seen.normals, seen.kinds, at_pixels.points, at_pixels.normals,
+                            at_pixels.kinds, visible, size.height, size.width, out, a, b),
+        len(owner), 16384,
+    )  # fmt: skip
+    return out
 
 
 def picture_visibility(
     rays: SitterRays, seen: Seen, size: Size, emitter: np.ndarray, quads: np.ndarray, own: int,
     lit: np.ndarray, stride: int, grid: tuple[int, int], change: float,
-    coarse_hair: bool,
+    coarse_hair: bool, every: int,
 ) -> np.ndarray:  # fmt: skip
     """Visible share of an emitter at each pixel.
 
@@ -73,6 +114,7 @@ def picture_visibility(
     stride : spacing of the coarse pixels; grid : columns and rows of samples
     change : difference of visibility between coarse neighbours that asks for full resolution
     coarse_hair : whether hair keeps the coarse values (it would ask for rays nearly everywhere)
+    every : of the pixels that ask, each so manyth row and column is traced and stands for those around it
     other parameters as for `transport.direct.visibility`
 
     Returns
@@ -91,13 +133,15 @@ def picture_visibility(
     facing = chosen[lit[chosen]]
     coarse[coarse < -1.5] = traced(facing)
     n = len(seen.points)
-    values, ask = np.empty(n, np.float32), np.empty(n, np.bool_)
+    values, guess, ask = np.empty(n, np.float32), np.empty(n, np.float32), np.empty(n, np.bool_)
     grid_values = coarse.reshape(middle.shape)
     in_chunks(lambda a, b: _spread(grid_values, stride, size.width, change, coarse_hair, seen.kinds, lit,
-                                    values, ask, a, b), n, 32768)
-    rows = np.where(ask)[0]
+                                    values, ask, guess, a, b), n, 32768)
+    rows = np.where(ask)[0] if every == 1 else np.where(ask.reshape(pixels.shape)[::every, ::every].ravel())[0]
+    rows = rows if every == 1 else pixels[::every, ::every].ravel()[rows]
     values[rows] = np.maximum(traced(rows), 0)
     out = np.empty(n, np.float32)
-    in_chunks(lambda a, b: _smooth(values, ask, seen.normals, seen.points, seen.kinds, size.height, size.width, out, a, b),
+    in_chunks(lambda a, b: _smooth(values, ask, guess, seen.normals, seen.points, seen.kinds, size.height,
+                                     size.width, every, out, a, b),
               n, 16384)  # fmt: skip
     return out

@@ -18,7 +18,7 @@ class Spreading:
     weights: np.ndarray  # (n, 4) float32, each row sums to one
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _choose(places, points, normals, kinds, c_points, c_normals, c_kinds, wide, high, near, rows, weights, start, stop):
     w9, r9 = np.empty(9, np.float32), np.empty(9, np.int32)
     for i in range(start, stop):
@@ -69,7 +69,7 @@ def spreading(places: np.ndarray, seen: Seen, coarse: Seen, coarse_size: Size) -
     return Spreading(rows, weights)
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _apply(rows, weights, coarse, out, start, stop):
     for i in range(start, stop):
         for c in range(3):

@@ -1,6 +1,7 @@
 """The set as lines to be drawn to scale: outlines, aims, edges of the frame, pulled tapes. All in metres."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from scipy.spatial import ConvexHull
@@ -107,17 +108,24 @@ def _profile(points: np.ndarray) -> np.ndarray:
     return np.concatenate([front, back[::-1]])
 
 
+@lru_cache(maxsize=8)
+def _outlines(mesh: SitterMesh, turn: float, nod: float, tilt: float) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+    """In the body frame: body and head from above, and some of the vertices. Only the head's pose changes them."""
+    vertices = skin_mesh(mesh, turn, nod, tilt)[0][::OUTLINE_STRIDE].astype(float)
+    smooth = mesh.parts[::OUTLINE_STRIDE] != HAIR  # single strands would fray the outline
+    head = (mesh.chain[::OUTLINE_STRIDE, CHAIN_HEAD] > 0.6) & smooth
+    return _around(vertices[:, [0, 2]]), _around(vertices[head][:, [0, 2]]), vertices[smooth]
+
+
 def _sitter(photo_set: Set, mesh: SitterMesh) -> SitterLines:
     s, marks = photo_set.sitter, face_marks(mesh, photo_set.sitter)
     rotation, offset = place_of(mesh, s)
-    vertices = skin_mesh(mesh, s.head_turn, s.head_nod, s.head_tilt)[0][::OUTLINE_STRIDE] @ rotation.T + offset
-    parts = mesh.parts[::OUTLINE_STRIDE]
-    head = (mesh.chain[::OUTLINE_STRIDE, CHAIN_HEAD] > 0.6) & (parts != HAIR)
-    smooth = parts != HAIR  # single strands would fray the outline
+    body, head, vertices = _outlines(mesh, s.head_turn, s.head_nod, s.head_tilt)
+    flat, beside = rotation[np.ix_([0, 2], [0, 2])], rotation[[2, 1]]
     return SitterLines(
         _tuple((s.x, s.seat_height, s.z)), _tuple(marks.face), _tuple(marks.eyes), _tuple(marks.forward),
-        _tuple(rotation @ [0, 0, 1]), _lines(_around(vertices[:, [0, 2]])), _lines(_around(vertices[head][:, [0, 2]])),
-        _lines(_profile(vertices[smooth][:, [2, 1]])),
+        _tuple(rotation @ [0, 0, 1]), _lines(body @ flat.T + offset[[0, 2]]), _lines(head @ flat.T + offset[[0, 2]]),
+        _lines(_profile(vertices @ beside.T + offset[[2, 1]])),
     )  # fmt: skip
 
 

@@ -7,7 +7,7 @@ import numpy as np
 from ..picture.catchlight import mirrored
 from ..picture.lens_rays import pixel_places
 from ..picture.seen import F0, ROUGHNESS, WALL_KIND, Seen
-from ..picture.soft_shadow import picture_visibility
+from ..picture.soft_shadow import carried_visibility, picture_visibility
 from ..picture.spread import Spreading, spread, spreading
 from ..scene.light import Light
 from ..transport.direct import illuminance, unshadowed, visibility
@@ -18,22 +18,32 @@ from ..transport.shine import lit_surfaces
 from .quality import SENSOR_GRID, SENSOR_SHADOWS
 from .sensors import Sensors
 from .stages import Stages, shape_of, without_exposure
+OUTLINE_SHADOWS = (2, 2)  # shadow samples of an added place; several share a pixel
 
 
 @dataclass(frozen=True, eq=False)
 class DirectLayer:
     diffuse: np.ndarray  # (n,) illuminance, shadows included
     shine: np.ndarray  # (n,) luminance of shine and catchlights
+    visible: np.ndarray  # (n,) visible share of the emitter
 
 
-def _unshadowed(seen: Seen, emitter: np.ndarray, grid: tuple[int, int]) -> tuple[np.ndarray, np.ndarray]:
+def _unshadowed(stages: Stages, seen: Seen, emitter: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+    q = stages.quality
     diffuse, shine = np.zeros(len(seen.points), np.float32), np.zeros(len(seen.points), np.float32)
     wall = seen.kinds == WALL_KIND
     walls, sitter = np.where(wall)[0], np.where(~wall)[0]
-    diffuse[walls] = unshadowed(seen.points[walls], seen.normals[walls], emitter)
-    lit_surfaces(seen.points, seen.normals, seen.views, seen.tangents, seen.kinds, sitter, ROUGHNESS, F0, emitter, grid,
-                 diffuse, shine)  # fmt: skip
+    diffuse[walls] = unshadowed(seen.points[walls], seen.normals[walls], emitter, q.cell)
+    lit_surfaces(seen.points, seen.normals, seen.views, seen.tangents, seen.kinds, sitter, ROUGHNESS, F0, emitter,
+                 q.shine_grid, diffuse, shine)  # fmt: skip
     return diffuse, shine
+
+
+def _with_catchlights(stages: Stages, seen: Seen, emitter, diffuse, shine, visible) -> DirectLayer:
+    shine = shine * visible * seen.gloss
+    rows, luminance = mirrored(seen, stages.rays(), emitter)
+    shine[rows] += luminance
+    return DirectLayer(diffuse * visible, shine, visible)
 
 
 def direct_layer(stages: Stages, light: Light) -> DirectLayer:
@@ -44,39 +54,30 @@ def direct_layer(stages: Stages, light: Light) -> DirectLayer:
         stages.go_on()
         seen, emitter = stages.seen(), emitter_row(light)
         quads, own = stages.blockers(light)
-        diffuse, shine = _unshadowed(seen, emitter, q.shine_grid)
+        diffuse, shine = _unshadowed(stages, seen, emitter)
         stages.go_on()
         visible = picture_visibility(stages.rays(), seen, q.size, emitter, quads, own, diffuse > 0, q.stride, q.shadow_grid,
-                                     q.shadow_change, q.coarse_hair)  # fmt: skip
-        return _shadowed(stages, seen, emitter, diffuse, shine, visible)
+                                     q.shadow_change, q.coarse_hair, q.every)  # fmt: skip
+        return _with_catchlights(stages, seen, emitter, diffuse, shine, visible)
 
     key = (without_exposure(stages.photo_set), q, shape_of(light), stages.blocker_key())
     return stages.memory.keep("direct layer", key, make, entries=10)
 
 
-def _shadowed(stages, seen, emitter, diffuse, shine, visible) -> DirectLayer:
-    shine = shine * visible * seen.gloss
-    rows, luminance = mirrored(seen, stages.rays(), emitter)
-    shine[rows] += luminance
-    return DirectLayer(diffuse * visible, shine)
-
-
 def outline_layer(stages: Stages, light: Light) -> DirectLayer:
-    """Direct light on the added places of outlines; few shadow samples each, as several share a pixel."""
+    """Direct light on the added places of outlines; their shadows come from the pixels around where these agree."""
 
     def make() -> DirectLayer:
         stages.go_on()
-        seen, _, _ = stages.outlines()
-        q, emitter = stages.quality, emitter_row(light)
-        diffuse, shine = _unshadowed(seen, emitter, q.shine_grid)
+        seen, _, owner = stages.outlines()
+        emitter = emitter_row(light)
+        diffuse, shine = _unshadowed(stages, seen, emitter)
+        visible = carried_visibility(seen, owner, stages.seen(), direct_layer(stages, light).visible, stages.quality.size)
+        alone = np.where((visible < 0) & (diffuse > 0))[0]
         quads, own = stages.blockers(light)
-        turn = rotations(len(seen.points), 0.71)
-        visible = np.zeros(len(seen.points), np.float32)
-        lit = np.where(diffuse > 0)[0]
-        visible[lit] = np.maximum(
-            visibility(stages.rays(), seen.points[lit], seen.normals[lit], seen.lift[lit], emitter, quads, own, (2, 2), turn[lit]), 0
-        )
-        return _shadowed(stages, seen, emitter, diffuse, shine, visible)
+        visible[alone] = visibility(stages.rays(), seen.points[alone], seen.normals[alone], seen.lift[alone], emitter,
+                                    quads, own, OUTLINE_SHADOWS, rotations(len(alone), 0.71))  # fmt: skip
+        return _with_catchlights(stages, seen, emitter, diffuse, shine, np.maximum(visible, 0))
 
     key = (without_exposure(stages.photo_set), stages.quality, shape_of(light), stages.blocker_key())
     return stages.memory.keep("outline layer", key, make, entries=10)
@@ -102,7 +103,7 @@ def outline_spreading(stages: Stages) -> Spreading:
 
 def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
     """(coarse places, 3) bounced illuminance of one light."""
-    return gather(stages.coarse_patches(), stages.radiosity(light))
+    return gather(stages.coarse_patches()[:, :: stages.quality.bounce_rays], stages.radiosity(light))
 
 
 def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> np.ndarray:

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from ..picture.lens_rays import Size
 from ..transport.bounce import FINE, QUICK
+from ..transport.direct import CELL
 
 
 @dataclass(frozen=True)
@@ -16,6 +17,10 @@ class Quality:
     """Spacing of the coarse shadow pixels."""
     shadow_change: float
     """Difference of visibility between coarse pixels that asks for full resolution."""
+    every: int
+    """Of the pixels in changing shadow, each so manyth row and column is traced."""
+    cell: float
+    """Largest cell of the emitter for unshadowed light on walls, in distances."""
     coarse_hair: bool
     """Whether shadows on hair stay coarse."""
     shine_grid: tuple[int, int]
@@ -26,12 +31,16 @@ class Quality:
     """Of the bounces."""
     patch_grid: tuple[int, int]
     """Shadow samples of direct light on patches."""
+    patch_points: int
+    """Of the nine points of a patch, each so manyth gets direct light."""
+    bounce_rays: int
+    """Of the hemisphere rays of a coarse place, each so manyth is read."""
     outlines: bool
     """More samples on outlines and eyes."""
 
 
-DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, True, (2, 3), False, QUICK, (2, 2), False)
-SETTLED = Quality(Size(640, 800), (4, 4), 4, 0.02, False, (3, 4), True, FINE, (4, 4), True)
+DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, 2, 0.6, True, (2, 3), False, QUICK, (2, 2), 3, 2, False)
+SETTLED = Quality(Size(640, 800), (3, 3), 4, 0.02, 1, CELL, False, (3, 4), True, FINE, (4, 4), 1, 1, True)
 BOUNCE_ROWS = 100  # rows of the coarse grid on which bounced light is gathered
 BOUNCE_GRID = (16, 8)  # hemisphere rays a coarse place
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point

@@ -164,14 +164,15 @@ class Stages:
     def radiosity(self, light: Light) -> np.ndarray:
         """(patches, 3) radiosity for the light's front cloth at radiance 1."""
         q = self.quality
-        key = (self.bounce_key(), shape_of(light), self.blocker_key(), q.patch_grid, q.precision)
+        key = (self.bounce_key(), shape_of(light), self.blocker_key(), q.patch_grid, q.patch_points, q.precision)
 
         def make() -> np.ndarray:
             self.go_on()
             p = self.patches()
-            lift = np.full(len(p.points), 3e-4, np.float32)
+            points, normals = p.points[:: q.patch_points], p.normals[:: q.patch_points]
+            lift = np.full(len(points), 3e-4, np.float32)
             quads, own = self.blockers(light)
-            direct = illuminance(self.rays(), p.points, p.normals, lift, emitter_row(light), quads, own, q.patch_grid)
+            direct = illuminance(self.rays(), points, normals, lift, emitter_row(light), quads, own, q.patch_grid)
             a_patch = direct.reshape(p.count, -1).mean(1, dtype=np.float64)
             return radiosity(self.factors(), p.reflectance, np.repeat(a_patch[:, None], 3, 1).astype(np.float32), q.precision)
 

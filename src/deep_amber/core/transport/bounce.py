@@ -15,7 +15,7 @@ FINE, QUICK = 1e-4, 3e-3  # relative change at which the bounces stop
 MOST_BOUNCES = 400
 
 
-@nb.njit(nogil=True, cache=True)
+@nb.njit(nogil=True, error_model="numpy", cache=True)
 def _count(seen, points_a_patch, out, start, stop):
     weight = np.float32(1.0 / (points_a_patch * seen.shape[1]))
     for p in range(start, stop):

@@ -9,7 +9,7 @@ import numba as nb
 import numpy as np
 
 from .quads import quad_hit
-from .sampling import JITTER, rotations, stratum
+from .sampling import JITTER, rotations
 from .sitter_rays import SitterRays
 from .workers import in_chunks
 
@@ -19,66 +19,65 @@ _AT_ORIGIN = (np.eye(3, dtype=np.float32), np.zeros(3, np.float32))
 CELL = 0.35  # largest cell of the emitter in distances: .01 stop against the closed form (tests)
 
 
-@nb.njit(inline="always")
-def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, u, v):
-    """Weight of the emitter at (u, v) for a receptor, and the vector to it.
+@nb.njit(inline="always", error_model="numpy")
+def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b):
+    """Weight of the emitter's place (a, b), -1..1 each, for a receptor, and the vector to it.
 
     Flat: cos at the receptor; dome: (1 + cos) / 2 (light-model). Both times cos^(1+m) / r2 at the emitter.
     """
-    a, b = 2 * u - 1, 2 * v - 1
     dx = emitter[0] + a * emitter[3] + b * emitter[6] - px
     dy = emitter[1] + a * emitter[4] + b * emitter[7] - py
     dz = emitter[2] + a * emitter[5] + b * emitter[8] - pz
-    r2 = dx * dx + dy * dy + dz * dz
-    if r2 < 1e-12:
-        return 0.0, dx, dy, dz
-    inverse = 1 / math.sqrt(r2)
-    there = -(dx * emitter[9] + dy * emitter[10] + dz * emitter[11]) * inverse
-    here = (dx * nx + dy * ny + dz * nz) * inverse
+    r2 = dx * dx + dy * dy + dz * dz + 1e-12
+    there = -(dx * emitter[9] + dy * emitter[10] + dz * emitter[11])
+    here = dx * nx + dy * ny + dz * nz
     if receptor == 1:
-        here = 0.5 * (1 + here)
+        here = 0.5 * (math.sqrt(r2) + here)
+    weight = here * there / (r2 * r2)
     if here <= 0 or there <= 0:
-        return 0.0, dx, dy, dz
-    weight = here * there / r2
-    if emitter[13] > 0:
-        weight *= there ** emitter[13]
+        weight = 0.0
+    elif emitter[13] > 0:
+        weight *= (there / math.sqrt(r2)) ** emitter[13]
     return weight, dx, dy, dz
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _unshadowed(points, normals, emitter, cell, out, start, stop):
     for i in range(start, stop):
         px, py, pz = points[i, 0], points[i, 1], points[i, 2]
         nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
         away = math.sqrt((emitter[0] - px) ** 2 + (emitter[1] - py) ** 2 + (emitter[2] - pz) ** 2)
-        columns = min(max(int(math.ceil(emitter[14] / (cell * away))), 3), 16)
-        rows = min(max(int(math.ceil(emitter[15] / (cell * away))), 3), 16)
+        columns = min(max(int(math.ceil(emitter[14] / (cell * away))), 2), 16)
+        rows = min(max(int(math.ceil(emitter[15] / (cell * away))), 2), 16)
+        wide, high = 2.0 / columns, 2.0 / rows
         total = 0.0
         for r in range(rows):
             for c in range(columns):
-                w, _, _, _ = sample_weight(emitter, px, py, pz, nx, ny, nz, 0, (c + 0.5) / columns, (r + 0.5) / rows)
+                w, _, _, _ = sample_weight(
+                    emitter, px, py, pz, nx, ny, nz, 0, (c + 0.5) * wide - 1, (r + 0.5) * high - 1
+                )
                 total += w
         out[i] = total * emitter[12] / (columns * rows)
 
 
-def unshadowed(points: np.ndarray, normals: np.ndarray, emitter: np.ndarray) -> np.ndarray:
+def unshadowed(points: np.ndarray, normals: np.ndarray, emitter: np.ndarray, cell: float = CELL) -> np.ndarray:
     """Illuminance of surfaces by the whole emitter at radiance 1, nothing in the way.
 
     Parameters
     ----------
     points, normals : (n, 3) [m]
-    emitter : (16,) row
+    emitter : (16,) row; cell : largest cell of it, in distances
 
     Returns
     -------
     (n,) float32 [lx per cd/m2]
     """
     out = np.empty(len(points), np.float32)
-    in_chunks(lambda a, b: _unshadowed(points, normals, emitter, CELL, out, a, b), len(points), 8192)
+    in_chunks(lambda a, b: _unshadowed(points, normals, emitter, cell, out, a, b), len(points), 8192)
     return out
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _shadow_rays(points, normals, lift, emitter, quads, own, columns, rows, turn, jitter, receptor,
                  rotation, offset, origins, directions, weights, owner, total, start, stop):  # fmt: skip
     """Writes the rays that no quad stops, in the sitter's body frame; total is the whole weight a point.
@@ -86,12 +85,16 @@ def _shadow_rays(points, normals, lift, emitter, quads, own, columns, rows, turn
     Returns the ray count.
     """
     count = 0
+    wide, high = 2.0 / columns, 2.0 / rows
+    across, along = np.arange(columns * rows) % columns, np.arange(columns * rows) // columns
     for i in range(start, stop):
         nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
         ox, oy, oz = points[i, 0] + lift[i] * nx, points[i, 1] + lift[i] * ny, points[i, 2] + lift[i] * nz
         whole = 0.0
         for s in range(columns * rows):
-            u, v = stratum(s, columns, rows, jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1])
+            ju, jv = jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1]
+            ju, jv = ju - (1.0 if ju >= 1 else 0.0), jv - (1.0 if jv >= 1 else 0.0)
+            u, v = (across[s] + ju) * wide - 1, (along[s] + jv) * high - 1
             w, dx, dy, dz = sample_weight(emitter, ox, oy, oz, nx, ny, nz, receptor, u, v)
             if w <= 0:
                 continue
@@ -115,7 +118,7 @@ def _shadow_rays(points, normals, lift, emitter, quads, own, columns, rows, turn
     return count
 
 
-@nb.njit(nogil=True, cache=True)
+@nb.njit(nogil=True, error_model="numpy", cache=True)
 def _add_clear(blocked, weights, owner, out):
     for k in range(len(blocked)):
         if not blocked[k]:

@@ -29,7 +29,7 @@ class View:
     cluster: np.ndarray  # (n, rays) int32 patch of the sitter, -1 where it is missed
 
 
-@nb.njit(inline="always")
+@nb.njit(inline="always", error_model="numpy")
 def _direction(receptor, u, v, nx, ny, nz):
     """Cosine density for a flat receptor; for a dome density (1 + c) / 4 pi over the whole sphere."""
     if receptor == 0:
@@ -48,7 +48,7 @@ def _direction(receptor, u, v, nx, ny, nz):
     )
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _rays(points, normals, columns, rows, turn, jitter, receptor, origins, directions, start, stop):
     k = 0
     for i in range(start, stop):
@@ -96,7 +96,7 @@ def look_around(
     return view
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _patch_seen(points, normals, columns, rows, turn, jitter, receptor, distance, cluster, quads, quad_cells,
                 room, room_cells, out, start, stop):  # fmt: skip
     for i in range(start, stop):
@@ -146,7 +146,7 @@ def patches_seen(view: View, patches: Patches, quads: np.ndarray) -> np.ndarray:
     return out
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _gather(seen, radiosity, scale, out, start, stop):
     rays = seen.shape[1]
     for i in range(start, stop):

@@ -18,7 +18,7 @@ def quad_rows(quads: list[Quad]) -> np.ndarray:
     return np.array(rows, float).reshape(-1, ROW)
 
 
-@nb.njit(inline="always")
+@nb.njit(inline="always", error_model="numpy")
 def quad_hit(rows, k, ox, oy, oz, dx, dy, dz):
     """Distance along the ray to quad k and the place on it (-1..1 each); distance -1 for a miss."""
     along = dx * rows[k, 9] + dy * rows[k, 10] + dz * rows[k, 11]
@@ -36,7 +36,7 @@ def quad_hit(rows, k, ox, oy, oz, dx, dy, dz):
     return t, u, v
 
 
-@nb.njit(inline="always")
+@nb.njit(inline="always", error_model="numpy")
 def box_hit(room, ox, oy, oz, dx, dy, dz):
     """Distance to the inside of the room box (2, 3) and the face: 0 left, 1 right, 2 floor, 3 ceiling, 4 back, 5 front."""
     tx = ((room[1, 0] if dx > 0 else room[0, 0]) - ox) / dx if dx != 0 else 1e9

@@ -32,7 +32,7 @@ def pixel_rotations(height: int, width: int) -> np.ndarray:
     return np.stack([first, second], -1).reshape(-1, 2).astype(np.float32)
 
 
-@nb.njit(inline="always")
+@nb.njit(inline="always", error_model="numpy")
 def stratum(sample, columns, rows, ju, jv):
     """Place of a sample in its cell of a columns x rows grid, (0..1, 0..1)."""
     if ju >= 1:
@@ -42,7 +42,7 @@ def stratum(sample, columns, rows, ju, jv):
     return (sample % columns + ju) / columns, (sample // columns + jv) / rows
 
 
-@nb.njit(inline="always")
+@nb.njit(inline="always", error_model="numpy")
 def cosine_direction(u, v, nx, ny, nz):
     """Direction about a unit normal with density cos / pi."""
     r, turn = math.sqrt(v), 2 * math.pi * u

@@ -12,23 +12,25 @@ from .direct import sample_weight
 from .workers import in_chunks
 
 
-@nb.njit(inline="always")
+@nb.njit(inline="always", error_model="numpy")
 def _lobe(nl, lx, ly, lz, vx, vy, vz, nx, ny, nz, roughness, f0):
     hx, hy, hz = lx + vx, ly + vy, lz + vz
     inverse = 1 / max(math.sqrt(hx * hx + hy * hy + hz * hz), 1e-9)
     nh = max((hx * nx + hy * ny + hz * nz) * inverse, 0.0)
     vh = max((hx * vx + hy * vy + hz * vz) * inverse, 0.0)
     nv = max(nx * vx + ny * vy + nz * vz, 0.05)
-    a2 = roughness**4
+    a2 = (roughness * roughness) * (roughness * roughness)
     spread = a2 / math.pi / (nh * nh * (a2 - 1) + 1) ** 2
     k = roughness * roughness / 2
     hiding = 0.25 / ((nv * (1 - k) + k) * (nl * (1 - k) + k))
-    fresnel = f0 + (1 - f0) * (1 - vh) ** 5
+    fresnel = f0 + (1 - f0) * (1 - vh) * (1 - vh) * (1 - vh) * (1 - vh) * (1 - vh)
     return min(spread * hiding * fresnel, 10.0)
 
 
-@nb.njit(nogil=True, fastmath=True, cache=True)
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, columns, rows, diffuse, shine, start, stop):
+    wide, high = 2.0 / columns, 2.0 / rows
+    across, along = np.arange(columns * rows) % columns, np.arange(columns * rows) // columns
     for j in range(start, stop):
         i = at[j]
         px, py, pz = points[i, 0], points[i, 1], points[i, 2]
@@ -37,7 +39,7 @@ def _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, co
         kind = kinds[i]
         d, s = 0.0, 0.0
         for k in range(columns * rows):
-            u, v = (k % columns + 0.5) / columns, (k // columns + 0.5) / rows
+            u, v = (across[k] + 0.5) * wide - 1, (along[k] + 0.5) * high - 1
             w, dx, dy, dz = sample_weight(emitter, px, py, pz, nx, ny, nz, 0, u, v)
             if w <= 0:
                 continue
@@ -50,7 +52,7 @@ def _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, co
                 hx, hy, hz = lx + vx, ly + vy, lz + vz
                 th = (tx * hx + ty * hy + tz * hz) / max(math.sqrt(hx * hx + hy * hy + hz * hz), 1e-9)
                 s += w * 0.15 / math.pi * math.sqrt(max(1 - th * th, 0.0)) ** 50
-            else:
+            elif f0[kind] > 0:
                 nl = lx * nx + ly * ny + lz * nz
                 s += w * _lobe(nl, lx, ly, lz, vx, vy, vz, nx, ny, nz, roughness[kind], f0[kind])
             d += w

@@ -153,12 +153,11 @@ def _shell(template, vertices, normals, style, colour, chin_height):
 
 
 def _bun(centre, colour, chin_height, around=40, along=20):
-    turn, polar = np.meshgrid(
-        np.linspace(0, 2 * np.pi, around, endpoint=False), np.linspace(0, np.pi, along)
-    )
+    turn, polar = np.meshgrid(np.linspace(0, 2 * np.pi, around, endpoint=False), np.linspace(0, np.pi, along))
     r = 0.34 * (1 + 0.05 * np.sin(turn * 7 + polar * 5) + 0.02 * np.sin(turn * 17 - polar * 9))
     shape = np.stack(
-        [r * np.sin(polar) * np.cos(turn) * 1.05, r * np.sin(polar) * np.sin(turn), -0.05 + r * np.cos(polar) * 0.75], -1
+        [r * np.sin(polar) * np.cos(turn) * 1.05, r * np.sin(polar) * np.sin(turn), -0.05 + r * np.cos(polar) * 0.75],
+        -1,
     )
     vertices = shape.reshape(-1, 3) + centre - [0, 0, 0.22]
     i = np.arange(around * along).reshape(along, around)

@@ -79,7 +79,12 @@ def cloth(template, posed, colour):
     inner = points[border] - normals[border] * 0.09
     a, b = template.cut.T
     rim = np.concatenate(
-        [np.c_[b, a, hem[a]], np.c_[b, hem[a], hem[b]], np.c_[hem[b], hem[a], hem[a] + n], np.c_[hem[b], hem[a] + n, hem[b] + n]]
+        [
+            np.c_[b, a, hem[a]],
+            np.c_[b, hem[a], hem[b]],
+            np.c_[hem[b], hem[a], hem[a] + n],
+            np.c_[hem[b], hem[a] + n, hem[b] + n],
+        ]
     )
     vertices = np.vstack([points, outer, inner])
     chain = np.vstack([template.chain, template.chain[border], template.chain[border]])

@@ -169,9 +169,7 @@ def cloth_template(neck):
     kept, rows, cut = clip_triangles(triangles(fine), _neckline(points, neck) - points[:, 1])
     i, j, t = rows[:, 0].astype(int), rows[:, 1].astype(int), rows[:, 2]
     lines = np.arange(len(rows))
-    between = sp.csr_matrix(
-        (np.r_[1 - t, t], (np.r_[lines, lines], np.r_[i, j])), (len(rows), len(points))
-    )
+    between = sp.csr_matrix((np.r_[1 - t, t], (np.r_[lines, lines], np.r_[i, j])), (len(rows), len(points)))
     clip = sp.vstack([sp.identity(len(points)), between]).tocsr()
     chain = clip @ operator @ _chain_weights()[used]
     return ClothTemplate(used, operator, fine, clip, kept, cut, chain)

@@ -43,7 +43,10 @@ def main() -> None:
 
 
 def _table(readings: Readings) -> str:
-    rows = [f"{r.label:<16} {stops_text(r.stops):>6}   {r.code:>3}   L* {r.lightness:4.0f}" for r in readings.surfaces.values()]
+    rows = [
+        f"{r.label:<16} {stops_text(r.stops):>6}   {r.code:>3}   L* {r.lightness:4.0f}"
+        for r in readings.surfaces.values()
+    ]
     rows += [f"{name.replace('_', ' '):<16} {metered_aperture_text(r.aperture) if r.aperture > 0 else 'dark':>12}"
              for name, r in readings.incident.items()]  # fmt: skip
     rows.append(f"{'lit to shadow':<16} {readings.ratio:5.1f} : 1   {stops_text(readings.ratio_stops)} stops")
@@ -104,7 +107,9 @@ def print_schema() -> None:
 @click.option("--data", type=click.Path(path_type=Path, file_okay=False), default=Path("data"), show_default=True)
 @click.option("--host", default="127.0.0.1", show_default=True)
 @click.option("--port", type=click.IntRange(0, 65535), default=8732, show_default=True, help="0 takes a free one.")
-@click.option("--demo", type=click.Path(path_type=Path, file_okay=False, exists=True), help="Set files for an empty shelf.")
+@click.option(
+    "--demo", type=click.Path(path_type=Path, file_okay=False, exists=True), help="Set files for an empty shelf."
+)
 def serve(data: Path, host: str, port: int, demo: Path | None) -> None:
     """Starts the web application."""
     from .web.serve import serve as start

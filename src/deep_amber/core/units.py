@@ -50,7 +50,7 @@ def parse_length(text: str) -> float:
     single = re.fullmatch(rf"({_NUMBER})\s*(m|cm|mm|in|\")", plain)
     if single:
         return _float(single[1]) * _LENGTH_UNITS[single[2]]
-    raise _refuse(f"{text!r} is not a length", '178cm, 1.78 m, 5ft 10, 5\'10" or 70in')
+    raise _refuse(f"{text!r} is not a length", "178cm, 1.78 m, 5ft 10, 5'10\" or 70in")
 
 
 def parse_angle(text: str) -> float:
@@ -82,7 +82,7 @@ def parse_output(text: str) -> float:
     plain = _normal(text)
     if plain in ("full", "1/1", "1"):
         return 0.0
-    match = re.fullmatch(rf"1\s*/\s*(\d+(?:[.,]\d+)?)\s*([-+]\s*\d+(?:[.,]\d+)?)?", plain)
+    match = re.fullmatch(r"1\s*/\s*(\d+(?:[.,]\d+)?)\s*([-+]\s*\d+(?:[.,]\d+)?)?", plain)
     if match and _float(match[1]) > 0:
         return -math.log2(_float(match[1])) + _float((match[2] or "0").replace(" ", ""))
     if re.fullmatch(_NUMBER, plain) and _float(plain) <= 0:
@@ -127,7 +127,7 @@ def step_in_series(value: float, series: tuple[float, ...], steps: int) -> float
 
 
 def length_text(metres: float, feet: bool = False) -> str:
-    """ "178 cm" or "5 ft 10 in". """
+    """ "178 cm" or "5 ft 10 in"."""
     if not feet:
         return f"{metres * 100:.0f} cm"
     inches = round(abs(metres) / INCH)
@@ -136,7 +136,7 @@ def length_text(metres: float, feet: bool = False) -> str:
 
 
 def aperture_text(f_number: float) -> str:
-    """ "f/5.6". """
+    """ "f/5.6"."""
     return f"f/{f_number:.1f}" if f_number < 10 and round(f_number, 1) % 1 else f"f/{f_number:.0f}"
 
 
@@ -150,12 +150,16 @@ def metered_aperture_text(f_number: float) -> str:
     stops = 2 * math.log2(f_number)
     whole = math.floor(stops + 0.05)
     tenths = round((stops - whole) * 10)
-    base = aperture_text(nearest(2 ** (whole / 2), APERTURES)) if 1 <= 2 ** (whole / 2) <= 64 else f"f/{2 ** (whole / 2):.2g}"
+    base = (
+        aperture_text(nearest(2 ** (whole / 2), APERTURES))
+        if 1 <= 2 ** (whole / 2) <= 64
+        else f"f/{2 ** (whole / 2):.2g}"
+    )
     return f"{base} +0.{tenths}" if tenths > 0 else base
 
 
 def time_text(seconds: float) -> str:
-    """ "1/160 s" or "2 s". """
+    """ "1/160 s" or "2 s"."""
     return f"{seconds:g} s" if seconds >= 0.35 else f"1/{round(1 / seconds)} s"
 
 

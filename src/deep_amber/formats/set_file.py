@@ -36,7 +36,7 @@ class SetFile(BaseModel):
 
 
 def new_file(name: str, photo_set: Set, notes: str = "") -> SetFile:
-    return SetFile(format=FORMAT, version=VERSION, name=name, notes=notes, set=photo_set)
+    return SetFile(format="deep-amber-set", version=1, name=name, notes=notes, set=photo_set)
 
 
 def schema() -> dict[str, Any]:
@@ -95,7 +95,9 @@ def problems_in_name(name: str, field: str = "name") -> Iterator[Problem]:
     if len(name) > NAME_LENGTH:
         yield Problem(field, f"has {len(name)} characters", f"at most {NAME_LENGTH} characters")
     if any(c in "<>" or unicodedata.category(c) in ("Cc", "Cs", "Co", "Zl", "Zp") for c in name):
-        yield Problem(field, "holds < or > or a control character", "letters, digits, spaces and punctuation on one line")
+        yield Problem(
+            field, "holds < or > or a control character", "letters, digits, spaces and punctuation on one line"
+        )
 
 
 def check(file: SetFile) -> SetFile:

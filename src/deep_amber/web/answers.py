@@ -41,7 +41,9 @@ def register_errors(app: Flask) -> None:
 
     @app.errorhandler(NoSuchSet)
     def no_such_set(_: NoSuchSet) -> Response:
-        return refusal([Problem("", "This set is not on the shelf any more.", "a set of the shelf")], HTTPStatus.NOT_FOUND)
+        return refusal(
+            [Problem("", "This set is not on the shelf any more.", "a set of the shelf")], HTTPStatus.NOT_FOUND
+        )
 
     @app.errorhandler(Stale)
     def stale(error: Stale) -> Response:
@@ -54,7 +56,9 @@ def register_errors(app: Flask) -> None:
     @app.errorhandler(RequestEntityTooLarge)
     def too_large(_: RequestEntityTooLarge) -> Response:
         limit = f"at most {LARGEST_FILE // 1_000_000} MB"
-        return refusal([Problem("", f"The file is too large. Accepted: {limit}.", limit)], HTTPStatus.REQUEST_ENTITY_TOO_LARGE)
+        return refusal(
+            [Problem("", f"The file is too large. Accepted: {limit}.", limit)], HTTPStatus.REQUEST_ENTITY_TOO_LARGE
+        )
 
     @app.errorhandler(HTTPException)
     def other(error: HTTPException) -> Response:

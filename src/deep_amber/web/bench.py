@@ -17,7 +17,20 @@ from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter
 from .answers import answer
 from .pictures import PictureDesk
-from .schemas import EnterIn, LadderOut, MoveIn, NudgeIn, PictureIn, PictureOut, ProblemsOut, RungOut, SceneIn, SceneOut, StepIn, ValueOut
+from .schemas import (
+    EnterIn,
+    LadderOut,
+    MoveIn,
+    NudgeIn,
+    PictureIn,
+    PictureOut,
+    ProblemsOut,
+    RungOut,
+    SceneIn,
+    SceneOut,
+    StepIn,
+    ValueOut,
+)
 
 bench = APIBlueprint("bench", __name__, url_prefix="/api", abp_tags=[Tag(name="bench")],
                      abp_responses={"422": ProblemsOut})  # fmt: skip
@@ -30,7 +43,9 @@ def picture(body: PictureIn):
     desk: PictureDesk = current_app.extensions["pictures"]
     made = desk.compute(body.set, body.quality, body.viewer, body.turn)
     coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
-    meter = {k: metered_aperture_text(r.aperture) if r.aperture > 0.1 else "dark" for k, r in made.readings.incident.items()}
+    meter = {
+        k: metered_aperture_text(r.aperture) if r.aperture > 0.1 else "dark" for k, r in made.readings.incident.items()
+    }
     return answer(PictureOut(turn=body.turn, quality=body.quality, picture=f"data:image/jpeg;base64,{coded}",
                              readings=made.readings, meter=meter))  # fmt: skip
 

@@ -18,7 +18,9 @@ def _add(albedo, kinds, diffuse, shine, bounce, scale, out, start, stop):
             out[i, c] += scale[c] * (a * (diffuse[i] + bounce[i, c]) + 3.14159265 * tint * shine[i])
 
 
-def add_light(seen: Seen, diffuse: np.ndarray, shine: np.ndarray, bounce: np.ndarray, scale: np.ndarray, out: np.ndarray) -> None:
+def add_light(
+    seen: Seen, diffuse: np.ndarray, shine: np.ndarray, bounce: np.ndarray, scale: np.ndarray, out: np.ndarray
+) -> None:
     """Adds one light's part of the picture to `out`, in place.
 
     Parameters

@@ -127,7 +127,9 @@ def picture_visibility(
     chosen = middle.ravel()
 
     def traced(rows: np.ndarray) -> np.ndarray:
-        return visibility(rays, seen.points[rows], seen.normals[rows], seen.lift[rows], emitter, quads, own, grid, turn[rows])
+        return visibility(
+            rays, seen.points[rows], seen.normals[rows], seen.lift[rows], emitter, quads, own, grid, turn[rows]
+        )
 
     coarse = np.where(lit[chosen], -2.0, -1.0).astype(np.float32)
     facing = chosen[lit[chosen]]
@@ -135,8 +137,13 @@ def picture_visibility(
     n = len(seen.points)
     values, guess, ask = np.empty(n, np.float32), np.empty(n, np.float32), np.empty(n, np.bool_)
     grid_values = coarse.reshape(middle.shape)
-    in_chunks(lambda a, b: _spread(grid_values, stride, size.width, change, coarse_hair, seen.kinds, lit,
-                                    values, ask, guess, a, b), n, 32768)
+    in_chunks(
+        lambda a, b: _spread(
+            grid_values, stride, size.width, change, coarse_hair, seen.kinds, lit, values, ask, guess, a, b
+        ),
+        n,
+        32768,
+    )
     rows = np.where(ask)[0] if every == 1 else np.where(ask.reshape(pixels.shape)[::every, ::every].ravel())[0]
     rows = rows if every == 1 else pixels[::every, ::every].ravel()[rows]
     values[rows] = np.maximum(traced(rows), 0)

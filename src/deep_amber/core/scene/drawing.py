@@ -138,7 +138,10 @@ def _end_in_room(photo_set: Set, start: np.ndarray, way: np.ndarray) -> np.ndarr
         to_cloth = float((np.array(quad.centre) - start) @ quad.normal / (way @ quad.normal))
     if 0 < to_cloth < t:
         off = start + way * to_cloth - quad.centre
-        if abs(off @ np.array(quad.half_x)) <= np.dot(quad.half_x, quad.half_x) and start[1] + way[1] * to_cloth <= photo_set.backdrop.height:
+        if (
+            abs(off @ np.array(quad.half_x)) <= np.dot(quad.half_x, quad.half_x)
+            and start[1] + way[1] * to_cloth <= photo_set.backdrop.height
+        ):
             t = to_cloth
     return start + way * t
 
@@ -161,7 +164,9 @@ def _light(light: Light, letter: str) -> LightLines:
 
 def _tape(name: str, start, end) -> Tape:
     metres = float(np.linalg.norm(np.array(end) - np.array(start)))
-    return Tape(name, _tuple(start), _tuple(end), metres, units.length_text(metres), units.length_text(metres, feet=True))
+    return Tape(
+        name, _tuple(start), _tuple(end), metres, units.length_text(metres), units.length_text(metres, feet=True)
+    )
 
 
 def tapes(photo_set: Set, mesh: SitterMesh) -> tuple[Tape, ...]:

@@ -12,7 +12,7 @@ from ..problem import Problem
 
 
 @cache
-def _hints(cls: type) -> dict[str, Any]:
+def _hints(cls: Any) -> dict[str, Any]:
     return get_type_hints(cls, include_extras=True)
 
 
@@ -55,7 +55,7 @@ def _check_value(path: str, value: Any, metadata: tuple) -> Iterator[Problem]:
 def check_limits(value: Any, path: str = "") -> Iterator[Problem]:
     """Yields a problem for every number or text of a scene dataclass that is outside its limits."""
     for item in fields(value):
-        hint, part = _hints(type(value))[item.name], getattr(value, item.name)
+        hint, part = _hints(value.__class__)[item.name], getattr(value, item.name)
         where = f"{path}.{item.name}" if path else item.name
         metadata = get_args(hint)[1:] if get_origin(hint) is Annotated else ()
         yield from _check_value(where, part, metadata)

@@ -47,7 +47,9 @@ def _merged(point: Point, to: Mapping[str, float]) -> Point:
 def _inside(photo_set: Set, point: Point, reach: np.ndarray) -> tuple[Point, str]:
     """The point held so far inside the room that `reach` [m] on each axis fits, and what held it."""
     room = photo_set.room
-    x, by_x = _held(point.x, -room.width / 2 + reach[0], room.width / 2 - reach[0], "camera-left wall", "camera-right wall")
+    x, by_x = _held(
+        point.x, -room.width / 2 + reach[0], room.width / 2 - reach[0], "camera-left wall", "camera-right wall"
+    )
     y, by_y = _held(point.y, reach[1], room.height - reach[1], "floor", "ceiling")
     z, by_z = _held(point.z, reach[2], room.depth - reach[2], "back wall", "wall behind the camera")
     return Point(x, y, z), " and ".join(filter(None, (by_x, by_y, by_z)))
@@ -105,9 +107,7 @@ def _aims_follow(photo_set: Set, sitter: Sitter) -> Set:
     old = photo_set.sitter
     by = (sitter.x - old.x, sitter.seat_height - old.seat_height, sitter.z - old.z)
     camera = replace(photo_set.camera, aim=_inside(photo_set, _shifted(photo_set.camera.aim, *by), np.zeros(3))[0])
-    lights = tuple(
-        replace(k, aim=_inside(photo_set, _shifted(k.aim, *by), np.zeros(3))[0]) for k in photo_set.lights
-    )
+    lights = tuple(replace(k, aim=_inside(photo_set, _shifted(k.aim, *by), np.zeros(3))[0]) for k in photo_set.lights)
     return replace(photo_set, sitter=sitter, camera=camera, lights=lights)
 
 

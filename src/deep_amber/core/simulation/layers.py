@@ -18,6 +18,7 @@ from ..transport.shine import lit_surfaces
 from .quality import SENSOR_GRID, SENSOR_SHADOWS
 from .sensors import Sensors
 from .stages import Stages, shape_of, without_exposure
+
 OUTLINE_SHADOWS = (2, 2)  # shadow samples of an added place; several share a pixel
 
 
@@ -72,7 +73,9 @@ def outline_layer(stages: Stages, light: Light) -> DirectLayer:
         seen, _, owner = stages.outlines()
         emitter = emitter_row(light)
         diffuse, shine = _unshadowed(stages, seen, emitter)
-        visible = carried_visibility(seen, owner, stages.seen(), direct_layer(stages, light).visible, stages.quality.size)
+        visible = carried_visibility(
+            seen, owner, stages.seen(), direct_layer(stages, light).visible, stages.quality.size
+        )
         alone = np.where((visible < 0) & (diffuse > 0))[0]
         quads, own = stages.blockers(light)
         visible[alone] = visibility(stages.rays(), seen.points[alone], seen.normals[alone], seen.lift[alone], emitter,

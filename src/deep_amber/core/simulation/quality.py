@@ -39,7 +39,7 @@ class Quality:
     """More samples on outlines and eyes."""
 
 
-DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, 2, 0.6, True, (2, 3), False, QUICK, (2, 2), 3, 2, False)
+DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, 2, 1.0, True, (2, 3), False, QUICK, (2, 2), 3, 2, False)
 SETTLED = Quality(Size(640, 800), (3, 3), 4, 0.02, 1, CELL, False, (3, 4), True, FINE, (4, 4), 1, 1, True)
 BOUNCE_ROWS = 100  # rows of the coarse grid on which bounced light is gathered
 BOUNCE_GRID = (16, 8)  # hemisphere rays a coarse place

@@ -149,7 +149,9 @@ def _readings(stages: Stages) -> Readings:
         return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]
 
     on_surfaces = total("surfaces", surfaces)
-    value = dict(zip(surfaces.names, group_means((on_surfaces * surfaces.albedo) @ LUMINANCE * factor, surfaces), strict=True))
+    value = dict(
+        zip(surfaces.names, group_means((on_surfaces * surfaces.albedo) @ LUMINANCE * factor, surfaces), strict=True)
+    )
     lux = dict(zip(surfaces.names, group_means(on_surfaces @ LUMINANCE, surfaces), strict=True))
     sides = sorted(("cheek_left", "cheek_right"), key=lambda k: -lux[k])
     read = {}

@@ -55,7 +55,9 @@ class Stages:
     go_on: Callable[[], None]
 
     def posed(self) -> Posed:
-        return self.memory.keep("pose", (self.mesh, self.photo_set.sitter), lambda: posed(self.mesh, self.photo_set.sitter))
+        return self.memory.keep(
+            "pose", (self.mesh, self.photo_set.sitter), lambda: posed(self.mesh, self.photo_set.sitter)
+        )
 
     def rays(self) -> SitterRays:
         s = self.photo_set.sitter
@@ -174,6 +176,8 @@ class Stages:
             quads, own = self.blockers(light)
             direct = illuminance(self.rays(), points, normals, lift, emitter_row(light), quads, own, q.patch_grid)
             a_patch = direct.reshape(p.count, -1).mean(1, dtype=np.float64)
-            return radiosity(self.factors(), p.reflectance, np.repeat(a_patch[:, None], 3, 1).astype(np.float32), q.precision)
+            return radiosity(
+                self.factors(), p.reflectance, np.repeat(a_patch[:, None], 3, 1).astype(np.float32), q.precision
+            )
 
         return self.memory.keep("radiosity", key, make, entries=16)

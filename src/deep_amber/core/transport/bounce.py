@@ -36,7 +36,9 @@ def form_factors(seen: np.ndarray) -> np.ndarray:
     return out
 
 
-def radiosity(factors: np.ndarray, reflectance: np.ndarray, illuminance: np.ndarray, precision: float = FINE) -> np.ndarray:
+def radiosity(
+    factors: np.ndarray, reflectance: np.ndarray, illuminance: np.ndarray, precision: float = FINE
+) -> np.ndarray:
     """Total radiosity of every patch.
 
     Parameters

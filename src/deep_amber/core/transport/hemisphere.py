@@ -74,6 +74,8 @@ def look_around(
     rays, clusters : the sitter and the patch of each of its faces, or None for an empty room
     points, normals : (n, 3) float32 [m]; grid : columns and rows of rays; turn : (n, 2)
     receptor : FLAT or DOME; a dome's rays pass the sitter's head
+
+    A face seen from its inner side counts as black: its patch holds the light of the outer side.
     """
     n, count = len(points), grid[0] * grid[1]
     distance, cluster = np.full((n, count), FAR, np.float32), np.full((n, count), -1, np.int32)
@@ -90,7 +92,8 @@ def look_around(
         if receptor == DOME:
             hit &= ~rays.on_head[hits.face]
         distance[a:b] = np.where(hit, hits.distance, FAR).reshape(-1, count)
-        cluster[a:b] = np.where(hit, clusters[hits.face], -1).reshape(-1, count)
+        bright = hit & ~rays.from_behind(hits, directions)
+        cluster[a:b] = np.where(bright, clusters[hits.face], -1).reshape(-1, count)
 
     in_chunks(work, n, max(1, 65536 // count))
     return view

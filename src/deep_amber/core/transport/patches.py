@@ -72,7 +72,9 @@ def wall_cell(room: Room) -> float:
     return max(WALL_CELL, math.sqrt(area / MOST_WALL_PATCHES))
 
 
-def build_patches(room: Room, sitter: tuple[SitterMesh, Posed] | None, quads: list[tuple[Quad, tuple | None]]) -> Patches:
+def build_patches(
+    room: Room, sitter: tuple[SitterMesh, Posed] | None, quads: list[tuple[Quad, tuple | None]]
+) -> Patches:
     """Lays out the patches.
 
     Parameters

@@ -8,7 +8,24 @@ import numpy as np
 
 # Offsets inside each stratum; one table for all kernels.
 JITTER = np.random.default_rng(7).random((4096, 2)).astype(np.float32)
-MIDDLE = np.full((4096, 2), 0.5, np.float32)
+MOST_NODES = 10
+
+
+def _gauss_tables() -> tuple[np.ndarray, np.ndarray]:
+    nodes, weights = np.zeros((MOST_NODES + 1, MOST_NODES)), np.zeros((MOST_NODES + 1, MOST_NODES))
+    for n in range(1, MOST_NODES + 1):
+        nodes[n, :n], weights[n, :n] = np.polynomial.legendre.leggauss(n)
+    return nodes, weights / 2
+
+
+# Gauss-Legendre nodes in -1..1 and weights that sum to one, by number of nodes.
+NODES, WEIGHTS = _gauss_tables()
+
+
+def emitter_nodes(columns: int, rows: int) -> tuple[np.ndarray, np.ndarray]:
+    """(n, 2) Gauss-Legendre places on an emitter, -1..1 each, and their (n,) shares that sum to one."""
+    v, u = np.meshgrid(NODES[rows, :rows], NODES[columns, :columns], indexing="ij")
+    return np.stack([u.ravel(), v.ravel()], 1), np.outer(WEIGHTS[rows, :rows], WEIGHTS[columns, :columns]).ravel()
 
 
 def rotations(count: int, seed: float = 0.5) -> np.ndarray:

@@ -9,6 +9,7 @@ import numba as nb
 import numpy as np
 
 from .direct import sample_weight
+from .sampling import emitter_nodes
 from .workers import in_chunks
 
 
@@ -28,9 +29,9 @@ def _lobe(nl, lx, ly, lz, vx, vy, vz, nx, ny, nz, roughness, f0):
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, columns, rows, diffuse, shine, start, stop):
-    wide, high = 2.0 / columns, 2.0 / rows
-    across, along = np.arange(columns * rows) % columns, np.arange(columns * rows) // columns
+def _lit(
+    points, normals, views, tangents, kinds, at, roughness, f0, emitter, place, share, diffuse, shine, start, stop
+):
     for j in range(start, stop):
         i = at[j]
         px, py, pz = points[i, 0], points[i, 1], points[i, 2]
@@ -38,9 +39,9 @@ def _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, co
         vx, vy, vz = views[i, 0], views[i, 1], views[i, 2]
         kind = kinds[i]
         d, s = 0.0, 0.0
-        for k in range(columns * rows):
-            u, v = (across[k] + 0.5) * wide - 1, (along[k] + 0.5) * high - 1
-            w, dx, dy, dz = sample_weight(emitter, px, py, pz, nx, ny, nz, 0, u, v)
+        for k in range(len(place)):
+            w, dx, dy, dz = sample_weight(emitter, px, py, pz, nx, ny, nz, 0, place[k, 0], place[k, 1])
+            w *= share[k]
             if w <= 0:
                 continue
             inverse = 1 / math.sqrt(dx * dx + dy * dy + dz * dz)
@@ -56,8 +57,8 @@ def _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, co
                 nl = lx * nx + ly * ny + lz * nz
                 s += w * _lobe(nl, lx, ly, lz, vx, vy, vz, nx, ny, nz, roughness[kind], f0[kind])
             d += w
-        diffuse[i] = d * emitter[12] / (columns * rows)
-        shine[i] = s * emitter[12] / (columns * rows)
+        diffuse[i] = d * emitter[12]
+        shine[i] = s * emitter[12]
 
 
 def lit_surfaces(
@@ -75,9 +76,9 @@ def lit_surfaces(
     grid : columns and rows of samples on the emitter
     diffuse : (n,) illuminance [lx per cd/m2] and shine : (n,) luminance [cd/m2 per cd/m2], written at those rows
     """
+    place, share = emitter_nodes(*grid)
     in_chunks(
-        lambda a, b: _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, *grid, diffuse,
-                          shine, a, b),
+        lambda a, b: _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, place, share,
+                          diffuse, shine, a, b),
         len(at), 4096,
     )  # fmt: skip
-    return diffuse, shine

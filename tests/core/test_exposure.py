@@ -1,5 +1,6 @@
 """Metering, the camera's response, colour of light."""
 
+import itertools
 import math
 import unittest
 
@@ -71,7 +72,7 @@ class Response(unittest.TestCase):
         rungs = ladder()
         self.assertEqual(rungs[0], (3.0, 255))
         self.assertIn((0.0, 118), rungs)
-        self.assertTrue(all(a[1] >= b[1] for a, b in zip(rungs, rungs[1:], strict=False)))
+        self.assertTrue(all(a[1] >= b[1] for a, b in itertools.pairwise(rungs)))
 
 
 class Colour(unittest.TestCase):

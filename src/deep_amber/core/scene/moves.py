@@ -13,11 +13,13 @@ import numpy as np
 
 from ..kit.assumptions import BODY_EXTENT, CAMERA_CLEARANCE
 from ..problem import NotAccepted, Problem
+from .backdrop import Backdrop
 from .geometry import backdrop_quad, emitter_quad
 from .limits import interval_of
 from .point import Point
 from .set import Set
 from .sitter import Sitter
+from .validation import fits
 
 BACKDROP_FROM_WALL = 0.02  # [m]: a hanging cloth is not in the wall
 GAP = 1e-4  # [m] kept from what resists, so that rounding does not put a thing into it
@@ -134,15 +136,32 @@ def _move_sitter(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
     return Move(_aims_follow(photo_set, moved), " and ".join(filter(None, (by_x, by_y, by_z))))
 
 
+def _turn_backdrop(photo_set: Set, wanted: float) -> Move:
+    """Turns it as far toward the wanted angle as walls and sitter let it, found by halving."""
+    now = photo_set.backdrop.turn
+    limit = interval_of(Backdrop, "turn")
+    assert limit is not None
+    wanted, by = _held(wanted, float(limit.ge), float(limit.le), "its stand", "its stand")  # type: ignore[arg-type]
+
+    def turned(share: float) -> Set:
+        return replace(photo_set, backdrop=replace(photo_set.backdrop, turn=now + (wanted - now) * share))
+
+    if fits(turned(1.0)):
+        return Move(turned(1.0), by)
+    free, stopped = 0.0, 1.0
+    for _ in range(12):
+        middle = (free + stopped) / 2
+        free, stopped = (middle, stopped) if fits(turned(middle)) else (free, middle)
+    return Move(turned(free), "walls or the sitter")
+
+
 def _move_backdrop(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
     backdrop, room = photo_set.backdrop, photo_set.room
     if handle == "top":
         height, by = _held(to["y"], 0.5, min(room.height, 5.0), "lowest backdrop", "ceiling")
         return Move(replace(photo_set, backdrop=replace(backdrop, height=height)), by)
     if handle == "turn":
-        turn = math.degrees(math.atan2(to["x"] - backdrop.x, to["z"] - backdrop.z))
-        turned = replace(backdrop, turn=_held(turn, -80.0, 80.0, "", "")[0])
-        return _move_backdrop(replace(photo_set, backdrop=turned), "place", {})
+        return _turn_backdrop(photo_set, math.degrees(math.atan2(to["x"] - backdrop.x, to["z"] - backdrop.z)))
     half = np.abs(backdrop_quad(backdrop).corners - np.array(backdrop_quad(backdrop).centre)).max(0)
     x, by_x = _held(to.get("x", backdrop.x), -room.width / 2 + half[0], room.width / 2 - half[0],
                     "camera-left wall", "camera-right wall")  # fmt: skip
@@ -187,9 +206,11 @@ def move(photo_set: Set, thing: str, handle: str, to: Mapping[str, float]) -> Mo
     if handle == "top" and "y" not in to:
         raise NotAccepted([Problem("to", "the top edge needs y", "y [m]")])
     if kind == "light":
-        return _move_light(photo_set, light_index(photo_set, thing), handle, to)
-    if kind == "camera":
-        return _move_camera(photo_set, handle, to)
-    if kind == "sitter":
-        return _move_sitter(photo_set, handle, to)
-    return _move_backdrop(photo_set, handle, to)
+        made = _move_light(photo_set, light_index(photo_set, thing), handle, to)
+    elif kind == "camera":
+        made = _move_camera(photo_set, handle, to)
+    elif kind == "sitter":
+        made = _move_sitter(photo_set, handle, to)
+    else:
+        made = _move_backdrop(photo_set, handle, to)
+    return made if fits(made.photo_set) else Move(photo_set, "what stands there")

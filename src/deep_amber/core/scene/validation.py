@@ -101,6 +101,11 @@ RULES: tuple[Callable[[Set], Iterator[Problem]], ...] = (
 )
 
 
+def fits(photo_set: Set) -> bool:
+    """Whether everything stands inside the room and apart; its numbers are taken to be within their limits."""
+    return not any(True for rule in RULES for _ in rule(photo_set))
+
+
 def problems_of(photo_set: Set, known_sitters: Collection[str]) -> list[Problem]:
     """Every reason why a set cannot be: limits first, then things that do not fit the room.
 

@@ -191,4 +191,4 @@ def illuminance(
     turn = rotations(len(points), 0.37)
     seen, whole = _seen_and_whole(rays, points, axes, lift, emitter, quads, own, *grid, turn, receptor)
     visible = np.minimum(seen / np.maximum(whole, 1e-20), 1)
-    return unshadowed(points, axes, emitter, receptor=receptor) * visible
+    return unshadowed(points, axes, emitter, CELL / 2, receptor) * visible

@@ -1,0 +1,176 @@
+"""The set file: exact round trip, published schema, and refusals in words."""
+
+import json
+import unittest
+from copy import deepcopy
+from dataclasses import replace
+from pathlib import Path
+
+import jsonschema
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from deep_amber.core.problem import NotAccepted
+from deep_amber.core.scene.moves import move
+from deep_amber.formats.set_file import LARGEST_FILE, new_file, read_set_file, schema, write_set_file
+from tests.sets import DEMO, demo_file, plain_set
+
+DOCS = Path(__file__).parents[2] / "docs"
+
+
+def refused(raw: bytes) -> list[str]:
+    """The fields a file is refused for."""
+    try:
+        read_set_file(raw)
+    except NotAccepted as error:
+        assert all(p.message for p in error.problems)
+        return [p.field for p in error.problems]
+    raise AssertionError("the file was accepted")
+
+
+class RoundTrip(unittest.TestCase):
+    def test_demo_files_are_exactly_what_is_written(self):
+        for path in DEMO.glob("*.json"):
+            with self.subTest(path.name):
+                self.assertEqual(write_set_file(read_set_file(path.read_bytes())), path.read_bytes())
+
+    @settings(max_examples=50, deadline=None)
+    @given(st.floats(-1, 1), st.floats(0.9, 1.9), st.floats(1.5, 4), st.floats(0, 1), st.text(max_size=40))
+    def test_any_sound_set_comes_back_equal(self, x, y, z, shade, notes):
+        notes = notes.encode("utf-8", "ignore").decode()
+        photo_set = move(plain_set(), "lights.0", "place", {"x": x, "y": y, "z": z}).photo_set
+        surface = replace(photo_set.backdrop.surface, reflectance=0.02 + 0.9 * shade)
+        photo_set = replace(photo_set, backdrop=replace(photo_set.backdrop, surface=surface))
+        file = new_file("Täst – 1/3", photo_set, notes)
+        self.assertEqual(read_set_file(write_set_file(file)), file)
+
+    def test_a_byte_order_mark_is_no_obstacle(self):
+        self.assertEqual(read_set_file(b"\xef\xbb\xbf" + write_set_file(demo_file())), demo_file())
+
+
+class Schema(unittest.TestCase):
+    def test_the_published_schema_is_the_present_one(self):
+        self.assertEqual(json.loads((DOCS / "set-file.schema.json").read_text()), schema())
+
+    def test_it_accepts_the_demo_files_and_refuses_what_we_refuse(self):
+        validator = jsonschema.Draft202012Validator(schema())
+        data = json.loads(write_set_file(demo_file()))
+        self.assertEqual(list(validator.iter_errors(data)), [])
+        data["set"]["room"]["width"] = 500
+        data["set"]["camera"]["film"] = "slow"
+        self.assertEqual(len(list(validator.iter_errors(data))), 2)
+
+    def test_every_number_states_its_unit_or_meaning(self):
+        for name, part in schema()["$defs"].items():
+            for field, described in part.get("properties", {}).items():
+                if described.get("type") == "number" and name not in ("Colour", "Point"):
+                    self.assertIn("description", described, f"{name}.{field}")
+
+
+class Refused(unittest.TestCase):
+    def setUp(self):
+        self.data = json.loads(write_set_file(demo_file()))
+
+    def fields(self, change) -> list[str]:
+        data = deepcopy(self.data)
+        change(data)
+        return refused(json.dumps(data).encode())
+
+    def test_what_is_not_json(self):
+        for raw in (
+            b"",
+            b"{",
+            b"not json",
+            b"\xff\xfe\x00",
+            b"[" * 100000,
+            b'{"format": NaN}',
+            b"null",
+            b"[]",
+            b'"x"',
+            b"7",
+        ):
+            with self.subTest(raw[:20]):
+                self.assertIn(refused(raw), ([""], ["format"]))
+
+    def test_another_format_and_a_newer_version(self):
+        self.assertEqual(self.fields(lambda d: d.update(format="other")), ["format"])
+        self.assertEqual(self.fields(lambda d: d.update(version=2)), ["version"])
+        self.assertEqual(self.fields(lambda d: d.update(version="1")), ["version"])
+        self.assertEqual(self.fields(lambda d: d.pop("version")), ["version"])
+
+    def test_missing_and_extra_values(self):
+        self.assertEqual(self.fields(lambda d: d["set"]["room"].pop("width")), ["set.room.width"])
+        self.assertEqual(self.fields(lambda d: d["set"]["room"].update(colour=1)), ["set.room.colour"])
+        self.assertEqual(self.fields(lambda d: d.update(extra=1)), ["extra"])
+        self.assertEqual(self.fields(lambda d: d["set"].update(camera=None)), ["set.camera"])
+
+    def test_values_of_another_kind(self):
+        for value in ("3", None, True, [], {}):
+            with self.subTest(value):
+                self.assertEqual(self.fields(lambda d, v=value: d["set"]["room"].update(width=v)), ["set.room.width"])
+
+    def test_absurd_values(self):
+        for value in (0, 500, -1, 1e400, 1e-300):
+            with self.subTest(value):
+                raw = json.dumps(self.data).replace(
+                    '"width": 3.4', f'"width": {json.dumps(value)}'.replace("Infinity", "1e999")
+                )
+                self.assertIn("set.room.width", refused(raw.encode()))
+
+    def test_things_out_of_place(self):
+        self.assertEqual(self.fields(lambda d: d["set"]["lights"][0]["place"].update(x=9)), ["set.lights.0.place.x"])
+        self.assertIn("set.sitter.x", self.fields(lambda d: d["set"]["sitter"].update(x=-1.7)))
+
+    def test_names(self):
+        for name in ("", "   ", "x" * 121, "<script>alert(1)</script>", "a\u0000b", "a\nb"):
+            with self.subTest(name[:10]):
+                self.assertEqual(set(self.fields(lambda d, n=name: d.update(name=n))), {"name"})
+
+    def test_the_limit_is_stated(self):
+        with self.assertRaises(NotAccepted) as caught:
+            read_set_file(
+                json.dumps(
+                    {**self.data, "set": {**self.data["set"], "room": {**self.data["set"]["room"], "width": 500}}}
+                ).encode()
+            )
+        self.assertEqual(caught.exception.problems[0].accepted, "1.5 to 20")
+
+    def test_a_file_that_is_too_large(self):
+        self.assertEqual(refused(b" " * (LARGEST_FILE + 1)), [""])
+
+    @settings(max_examples=150, deadline=None)
+    @given(st.binary(max_size=200))
+    def test_any_bytes_are_refused_in_words(self, raw):
+        self.assertTrue(refused(raw))
+
+    @settings(max_examples=150, deadline=None)
+    @given(st.data())
+    def test_a_sound_file_with_one_value_replaced_never_fails_otherwise(self, data):
+        leaves: list = []
+
+        def walk(node, path):
+            if isinstance(node, dict | list):
+                for key, child in node.items() if isinstance(node, dict) else enumerate(node):
+                    walk(child, [*path, key])
+            leaves.append(path)
+
+        walk(self.data, [])
+        path = data.draw(st.sampled_from([p for p in leaves if p]))
+        value = data.draw(
+            st.one_of(
+                st.none(), st.booleans(), st.integers(), st.floats(), st.text(max_size=8), st.just([]), st.just({})
+            )
+        )
+        changed = deepcopy(self.data)
+        node = changed
+        for key in path[:-1]:
+            node = node[key]
+        node[path[-1]] = value
+        try:
+            read_set_file(json.dumps(changed).encode())
+        except NotAccepted as error:
+            self.assertTrue(error.problems)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -48,7 +48,7 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
         <button type="button" className="plain" disabled={!canRedo} onClick={redo}>
           Redo
         </button>
-        <button type="button" className="plain" onClick={toggleFeet} aria-label={`Lengths in ${feet ? "feet and inches" : "centimetres"}; change`}>
+        <button type="button" className="plain" onClick={toggleFeet} aria-label={feet ? "ft in: show lengths in centimetres" : "cm: show lengths in feet and inches"}>
           {feet ? "ft in" : "cm"}
         </button>
         <button type="button" className="plain" onClick={toggleDesk}>

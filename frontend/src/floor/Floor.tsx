@@ -2,7 +2,7 @@ import { useBench } from "../bench/store";
 import { fromAbove, PlanContext } from "../plan/projection";
 import { Room } from "../plan/Room";
 import { Tape } from "../plan/Tape";
-import { BackdropLines, CameraLines, LightLines, SitterLines } from "../plan/Things";
+import { Things } from "../plan/Things";
 import type { Drawing } from "../server/client";
 
 const MARGIN = 26;
@@ -27,12 +27,7 @@ export function Floor({ drawing, width, height }: { drawing: Drawing; width: num
         <text x={right} y={bottom + 17} textAnchor="end">
           camera-right
         </text>
-        <BackdropLines backdrop={drawing.backdrop} />
-        <CameraLines camera={drawing.camera} chosen={thing === "camera"} />
-        <SitterLines sitter={drawing.sitter} chosen={thing === "sitter"} />
-        {drawing.lights.map((light, i) => (
-          <LightLines key={light.name} light={light} thing={`lights.${i}`} chosen={thing === `lights.${i}`} />
-        ))}
+        <Things drawing={drawing} thing={thing} />
         {drawing.tapes
           .filter((tape) => !tape.name.endsWith("to floor"))
           .map((tape) => (

@@ -35,44 +35,44 @@ function nudge(axis: 0 | 1 | 2, by: number) {
 function aim(key: string, step: number) {
   const { thing, scene } = useBench.getState();
   if (thing === "sitter") {
-    const across = key === "left" ? -step : key === "right" ? step : 0;
-    void (across ? nudgeValue("sitter.head_turn", across) : nudgeValue("sitter.head_nod", key === "down" ? step : -step));
+    const across = key === "ArrowLeft" ? -step : key === "ArrowRight" ? step : 0;
+    void (across ? nudgeValue("sitter.head_turn", across) : nudgeValue("sitter.head_nod", key === "ArrowDown" ? step : -step));
     return;
   }
   if (thing === "backdrop") {
-    void nudgeValue("backdrop.turn", key === "left" ? -step : step);
+    void nudgeValue("backdrop.turn", key === "ArrowLeft" ? -step : step);
     return;
   }
   const light = thing.startsWith("lights.") ? scene?.drawing.lights[Number(thing.slice(7))] : undefined;
   const at = thing === "camera" ? scene?.drawing.camera.aim : light?.aim;
   if (at) {
-    const by = (key === "left" || key === "down" ? -step : step) / 100;
-    const axis = key === "left" || key === "right" ? 0 : 1;
+    const by = (key === "ArrowLeft" || key === "ArrowDown" ? -step : step) / 100;
+    const axis = key === "ArrowLeft" || key === "ArrowRight" ? 0 : 1;
     void moveThing(thing, "aim", { [axis ? "y" : "x"]: (at[axis] ?? 0) + by });
   }
 }
 
 const AXES: Record<string, readonly [0 | 1 | 2, number]> = {
-  left: [0, -1],
-  right: [0, 1],
-  up: [2, -1],
-  down: [2, 1],
-  pageup: [1, 1],
-  pagedown: [1, -1],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+  ArrowUp: [2, -1],
+  ArrowDown: [2, 1],
+  PageUp: [1, 1],
+  PageDown: [1, -1],
 };
 
 /** All keys of the bench. Inputs keep their own keys. */
 export function useKeys(onSheet: () => void) {
-  useHotkeys("left,right,up,down,pageup,pagedown,shift+left,shift+right,shift+up,shift+down,shift+pageup,shift+pagedown", (event, hotkey) => {
+  useHotkeys("left,right,up,down,pageup,pagedown,shift+left,shift+right,shift+up,shift+down,shift+pageup,shift+pagedown", (event) => {
     event.preventDefault();
-    const move = AXES[hotkey.keys?.[0] ?? ""];
+    const move = AXES[event.key];
     if (move) {
       nudge(move[0], move[1] * (event.shiftKey ? FINE : COARSE));
     }
   });
-  useHotkeys("alt+left,alt+right,alt+up,alt+down,alt+shift+left,alt+shift+right,alt+shift+up,alt+shift+down", (event, hotkey) => {
+  useHotkeys("alt+left,alt+right,alt+up,alt+down,alt+shift+left,alt+shift+right,alt+shift+up,alt+shift+down", (event) => {
     event.preventDefault();
-    aim(hotkey.keys?.[0] ?? "", event.shiftKey ? FINE : COARSE);
+    aim(event.key, event.shiftKey ? FINE : COARSE);
   });
   useHotkeys("comma,period", (event, hotkey) => {
     event.preventDefault();
@@ -90,10 +90,15 @@ export function useKeys(onSheet: () => void) {
   });
   useHotkeys("u", () => useLook.getState().toggleFeet());
   useHotkeys("t", () => useLook.getState().toggleDesk());
-  useHotkeys("shift+slash,f1", (event) => {
-    event.preventDefault();
-    onSheet();
-  });
+  // By the character, not the key's place: the question mark lies elsewhere on other keyboards.
+  useHotkeys(
+    "?",
+    (event) => {
+      event.preventDefault();
+      onSheet();
+    },
+    { useKey: true, ignoreModifiers: true },
+  );
   useHotkeys("s,c,b,r", (_, hotkey) => {
     const things: Record<string, string> = { s: "sitter", c: "camera", b: "backdrop", r: "room" };
     choose(things[hotkey.keys?.[0] ?? ""] ?? "sitter");

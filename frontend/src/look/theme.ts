@@ -12,6 +12,7 @@ export const studio: ThemeConfig = {
   token: {
     ...fonts,
     colorPrimary: "#f0a23c",
+    colorTextLightSolid: "#1d150d",
     colorLink: "#f0a23c",
     colorBgBase: "#17110b",
     colorTextBase: "#f0e2cc",

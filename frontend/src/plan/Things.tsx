@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import type { Drawing } from "../server/client";
 import { Handle } from "./Handle";
 import { path, type Point3, usePlan } from "./projection";
@@ -23,7 +24,7 @@ function Aim({ thing, at, from, label, shown }: { thing: string; at: Point3; fro
   );
 }
 
-export function LightLines({ light, thing, chosen }: { light: Drawing["lights"][number]; thing: string; chosen: boolean }) {
+function LightLines({ light, thing, chosen }: { light: Drawing["lights"][number]; thing: string; chosen: boolean }) {
   const plan = usePlan();
   const corners = light.front.map((p) => plan.at(p));
   const back = plan.at(light.back);
@@ -48,7 +49,7 @@ export function LightLines({ light, thing, chosen }: { light: Drawing["lights"][
   );
 }
 
-export function CameraLines({ camera, chosen }: { camera: Drawing["camera"]; chosen: boolean }) {
+function CameraLines({ camera, chosen }: { camera: Drawing["camera"]; chosen: boolean }) {
   const plan = usePlan();
   const [x, y] = plan.at(camera.place);
   const [ax, ay] = plan.at(camera.aim);
@@ -70,7 +71,7 @@ export function CameraLines({ camera, chosen }: { camera: Drawing["camera"]; cho
   );
 }
 
-export function BackdropLines({ backdrop }: { backdrop: Drawing["backdrop"] }) {
+function BackdropLines({ backdrop }: { backdrop: Drawing["backdrop"] }) {
   const plan = usePlan();
   const [upperRight, upperLeft, lowerLeft] = backdrop;
   if (!upperRight || !upperLeft || !lowerLeft) {
@@ -94,15 +95,16 @@ export function BackdropLines({ backdrop }: { backdrop: Drawing["backdrop"] }) {
   );
 }
 
-export function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; chosen: boolean }) {
+function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; chosen: boolean }) {
   const plan = usePlan();
   const floor = plan.view === "floor";
   const flat = (points: Drawing["sitter"]["from_side"]) =>
     points.map(([a, b]) => (floor ? plan.at([a ?? 0, 0, b ?? 0]) : plan.at([0, b ?? 0, a ?? 0])));
-  const nose = along(sitter.eyes, sitter.forward, 0.26);
-  const chest = along(sitter.place, sitter.facing, 0.42);
+  const nose = along(sitter.eyes, sitter.forward, 0.56);
+  const chest = along(sitter.place, sitter.facing, 0.36);
   const [nx, ny] = plan.at(nose);
   const [fx, fy] = plan.at(sitter.face);
+  const [tx, ty] = plan.at(along(sitter.eyes, sitter.forward, 0.2));
   const [cx, cy] = plan.at(chest);
   const [sx, sy] = plan.at(sitter.place);
   const [, gy] = plan.at([0, 0, sitter.place[2] ?? 0]);
@@ -123,7 +125,7 @@ export function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; cho
       </Handle>
       {floor && (
         <>
-          <line className="nose" x1={fx} y1={fy} x2={nx} y2={ny} />
+          <line className="nose" x1={fx} y1={fy} x2={chosen ? nx : tx} y2={chosen ? ny : ty} />
           {chosen && (
             <>
               <Handle thing="sitter" handle="head" at={nose} label="sitter, turn of the head">
@@ -141,4 +143,19 @@ export function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; cho
       )}
     </g>
   );
+}
+
+/** All things of the set; the chosen one lies on top, so that its handles can always be reached. */
+export function Things({ drawing, thing }: { drawing: Drawing; thing: string }) {
+  const parts = [
+    { id: "backdrop", part: <BackdropLines backdrop={drawing.backdrop} /> },
+    { id: "camera", part: <CameraLines camera={drawing.camera} chosen={thing === "camera"} /> },
+    { id: "sitter", part: <SitterLines sitter={drawing.sitter} chosen={thing === "sitter"} /> },
+    ...drawing.lights.map((light, i) => ({
+      id: `lights.${i}`,
+      part: <LightLines light={light} thing={`lights.${i}`} chosen={thing === `lights.${i}`} />,
+    })),
+  ];
+  const ordered = [...parts.filter((p) => p.id !== thing), ...parts.filter((p) => p.id === thing)];
+  return ordered.map((p) => <Fragment key={p.id}>{p.part}</Fragment>);
 }

@@ -102,7 +102,7 @@ export function ShelfPage() {
         {entries.map((entry) => (
           <li key={entry.id}>
             <Link to={`/set/${entry.id}`} className="picture">
-              <img src={`/api/sets/${entry.id}/thumbnail?v=${entry.version}`} alt="" width={160} height={200} loading="lazy" />
+              <img src={`/api/sets/${entry.id}/thumbnail?v=${entry.version}`} alt={`Open ${entry.name}`} width={160} height={200} loading="lazy" />
             </Link>
             <div>
               <Link to={`/set/${entry.id}`} className="title">

@@ -2,7 +2,7 @@ import { useBench } from "../bench/store";
 import { fromSide, PlanContext } from "../plan/projection";
 import { Room } from "../plan/Room";
 import { Tape } from "../plan/Tape";
-import { BackdropLines, CameraLines, LightLines, SitterLines } from "../plan/Things";
+import { Things } from "../plan/Things";
 import type { Drawing } from "../server/client";
 
 const TOP = 10;
@@ -18,12 +18,7 @@ export function Side({ drawing, width, height }: { drawing: Drawing; width: numb
     <PlanContext value={plan}>
       <svg className="plan side" width={width} height={height} role="group" aria-label="Side: the room from the side, heights">
         <Room wide={drawing.depth} high={drawing.height} />
-        <BackdropLines backdrop={drawing.backdrop} />
-        <CameraLines camera={drawing.camera} chosen={thing === "camera"} />
-        <SitterLines sitter={drawing.sitter} chosen={thing === "sitter"} />
-        {drawing.lights.map((light, i) => (
-          <LightLines key={light.name} light={light} thing={`lights.${i}`} chosen={thing === `lights.${i}`} />
-        ))}
+        <Things drawing={drawing} thing={thing} />
         {drawing.tapes
           .filter((tape) => tape.name.endsWith("to floor"))
           .map((tape) => (

@@ -11,7 +11,7 @@ from ..formats.sitter_file import load_sitter
 from ..store.sets import add_set, list_sets
 from .app import create_app
 
-THREADS = 6
+THREADS = 12  # a few may wait for the one that computes
 
 
 def warm(file: Path) -> None:

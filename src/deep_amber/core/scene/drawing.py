@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
+from scipy.ndimage import uniform_filter1d
 from scipy.spatial import ConvexHull
 
 from .. import units
@@ -104,8 +105,8 @@ def _profile(points: np.ndarray) -> np.ndarray:
     levels, first = np.unique(level[order], return_index=True)
     last = np.append(first[1:], len(order)) - 1
     y = low + (levels + 0.5) / LEVELS * (high - low)
-    front, back = np.c_[points[order[last], 0], y], np.c_[points[order[first], 0], y]
-    return np.concatenate([front, back[::-1]])
+    front, back = (uniform_filter1d(points[order[k], 0], 3, mode="nearest") for k in (last, first))
+    return np.concatenate([np.c_[front, y], np.c_[back, y][::-1]])
 
 
 @lru_cache(maxsize=8)

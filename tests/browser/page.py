@@ -1,0 +1,135 @@
+"""The real server and the real page in headless Chromium."""
+
+import os
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+from urllib.parse import urlsplit
+
+from playwright.sync_api import Page, sync_playwright
+
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+FLAGS = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync --disable-default-apps --no-pings --force-color-profile=srgb "
+    "--font-render-hinting=none"
+).split() + ["--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"]
+DEMO = Path(__file__).parents[2] / "demo"
+SIZE = {"width": 1280, "height": 800}
+PATIENCE = 60_000  # ms, for a loaded machine
+
+
+class Server:
+    """The server as `make demo` starts it, on a free port and an empty data folder."""
+
+    def __init__(self) -> None:
+        self._folder = tempfile.TemporaryDirectory()
+        command = [sys.executable, "-m", "deep_amber.cli", "serve", "--port", "0", "--demo", str(DEMO)]
+        self._process = subprocess.Popen([*command, "--data", self._folder.name], stdout=subprocess.PIPE, text=True)
+        assert self._process.stdout
+        self.address = self._process.stdout.readline().split()[-1].rstrip("/")
+        self.pid = self._process.pid
+
+    def stop(self) -> None:
+        self._process.terminate()
+        self._process.wait(10)
+        assert self._process.stdout
+        self._process.stdout.close()
+        self._folder.cleanup()
+
+
+class PageTest(unittest.TestCase):
+    """A fresh page for each test; console errors and requests to elsewhere fail it."""
+
+    bypass_csp = False
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.server = Server()
+        cls.addClassCleanup(cls.server.stop)
+        cls.playwright = sync_playwright().start()
+        cls.addClassCleanup(cls.playwright.stop)
+        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        self.context = self.browser.new_context(viewport=SIZE, bypass_csp=self.bypass_csp, locale="en-GB")
+        self.context.set_default_timeout(PATIENCE)
+        self.addCleanup(self.context.close)
+        self.complaints: list[str] = []
+        self.expected: list[str] = []
+        self.page = self.new_page()
+
+    def new_page(self) -> Page:
+        page = self.context.new_page()
+        page.on("console", lambda m: self.complaints.append(m.text) if m.type in ("error", "warning") else None)
+        page.on("pageerror", lambda e: self.complaints.append(str(e)))
+        page.on("request", self._look_at_request)
+        return page
+
+    def _look_at_request(self, request) -> None:
+        where = urlsplit(request.url)
+        if where.scheme not in ("data", "blob") and where.hostname != "127.0.0.1":
+            self.complaints.append(f"request to {request.url}")
+
+    def tearDown(self) -> None:
+        left = [c for c in self.complaints if not any(e in c for e in self.expected)]
+        self.assertEqual(left, [])
+
+    def open_demo(self, name: str = "Nadia, soft headshot") -> None:
+        """Opens a fresh copy of a demo set, so that tests do not meet each other's changes."""
+        self.page.goto(self.server.address + "/shelf")
+        number = {"Nadia, soft headshot": 1, "Anton, hard and dramatic": 2, "Nadia, low key": 3}[name]
+        raw = next(DEMO.glob(f"{number}-*.json")).read_text()
+        entry = self.page.evaluate("raw => fetch('/api/sets', {method: 'POST', body: raw}).then(r => r.json())", raw)
+        self.page.goto(f"{self.server.address}/set/{entry['id']}")
+        self.settled()
+
+    def settled(self, page: Page | None = None, after: int = 0) -> int:
+        """Waits for the fine picture of a turn later than `after`; gives its turn."""
+        page = page or self.page
+        page.wait_for_function(
+            "after => { const f = document.querySelector('.frame');"
+            " return f && f.dataset.quality === 'settled' && Number(f.dataset.turn) > after }",
+            arg=after,
+        )
+        return int(page.locator(".frame").get_attribute("data-turn") or 0)
+
+    def saved(self, page: Page | None = None) -> None:
+        (page or self.page).get_by_role("status").filter(has_text="saved").wait_for()
+
+    def field(self, path: str):
+        return self.page.locator(f'input[data-field="{path}"]')
+
+    def marker(self, name: str) -> tuple[float, str]:
+        """Stops and side of a marker on the Ladder."""
+        at = self.page.locator(f'[data-marker="{name}"]')
+        return float(at.get_attribute("data-stops") or "nan"), at.get_attribute("data-side") or ""
+
+    def picture_tone(self, left: float, right: float, top: float = 0.3, bottom: float = 0.55) -> float:
+        """Mean tone 0..255 of a part of the Frame's picture, in shares of its sides."""
+        return self.page.evaluate(
+            """async ([l, r, t, b]) => {
+                const img = document.querySelector('.frame img'); await img.decode();
+                const c = document.createElement('canvas'); c.width = img.naturalWidth; c.height = img.naturalHeight;
+                const g = c.getContext('2d'); g.drawImage(img, 0, 0);
+                const x = Math.round(l * c.width), y = Math.round(t * c.height);
+                const d = g.getImageData(x, y, Math.round((r - l) * c.width), Math.round((b - t) * c.height)).data;
+                let s = 0; for (let i = 0; i < d.length; i += 4) s += (d[i] + d[i + 1] + d[i + 2]) / 3;
+                return s / (d.length / 4) }""",
+            [left, right, top, bottom],
+        )
+
+    def drag(self, view: str, handle: str, dx: float, dy: float, steps: int = 12) -> None:
+        """Pulls a handle of the Floor or the Side by some pixels."""
+        box = self.page.locator(f'svg.{view} [data-handle="{handle}"]').bounding_box()
+        assert box
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        for i in range(1, steps + 1):
+            self.page.mouse.move(x + dx * i / steps, y + dy * i / steps)
+            self.page.wait_for_timeout(30)
+        self.page.mouse.up()

@@ -1,0 +1,96 @@
+"""Layout at 1280 x 800, and an accessibility scan of every view in both looks."""
+
+import unittest
+from pathlib import Path
+
+from .page import PageTest
+
+AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
+
+
+class Layout(PageTest):
+    def test_the_bench_fits_without_scrolling_and_cuts_nothing_off(self):
+        for name in ("Nadia, soft headshot", "Anton, hard and dramatic"):
+            self.open_demo(name)
+            for thing in ("k", "s", "c", "b", "r"):
+                self.page.keyboard.press(thing)
+                self.page.wait_for_timeout(200)
+                over = self.page.evaluate(
+                    """() => [document.documentElement, ...document.querySelectorAll('.bench, .instruments, .pictured, .values, .answer, .sheet')]
+                        .filter(e => e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1).map(e => e.className || e.tagName)"""
+                )
+                self.assertEqual(over, [], f"{name} {thing}")
+        outside = self.page.evaluate(
+            """() => [...document.querySelectorAll('input, button, a, text, svg text')].filter(e => {
+                const r = e.getBoundingClientRect(); return r.width && (r.right > innerWidth + 1 || r.bottom > innerHeight + 1 || r.left < -1)
+            }).map(e => e.textContent || e.dataset.field)"""
+        )
+        self.assertEqual(outside, [])
+
+    def test_labels_on_the_ladder_do_not_cover_each_other(self):
+        self.open_demo()
+        tops = self.page.evaluate(
+            "() => [...document.querySelectorAll('.marker text.value')].map(e => e.getBoundingClientRect().top).sort((a, b) => a - b)"
+        )
+        self.assertEqual(len(tops), 8)
+        self.assertTrue(all(b - a > 17 for a, b in zip(tops, tops[1:], strict=False)), tops)
+
+
+class Scan(PageTest):
+    bypass_csp = True  # the scanner is put into the page
+
+    def scan(self) -> None:
+        self.page.add_script_tag(path=str(AXE))
+        found = self.page.evaluate("() => axe.run(document, {resultTypes: ['violations']})")
+        serious = [
+            (v["id"], [n["target"] for n in v["nodes"]][:4])
+            for v in found["violations"]
+            if v["impact"] in ("serious", "critical")
+        ]
+        self.assertEqual(serious, [])
+
+    def test_bench_in_both_looks(self):
+        self.open_demo()
+        self.scan()
+        self.page.keyboard.press("t")
+        self.page.wait_for_timeout(500)
+        self.scan()
+        self.page.keyboard.press("?")
+        self.page.get_by_text("output a third stop down, up").wait_for()
+        self.page.wait_for_timeout(600)
+        self.scan()
+
+    def test_shelf_in_both_looks(self):
+        self.page.goto(self.server.address + "/shelf")
+        self.page.get_by_role("link", name="Nadia, low key").first.wait_for()
+        self.scan()
+        self.page.get_by_role("button", name="Light desk").click()
+        self.page.wait_for_timeout(500)
+        self.scan()
+
+    def test_everything_can_be_reached_by_keyboard_and_focus_shows(self):
+        self.open_demo()
+        reached = set()
+        for _ in range(60):
+            self.page.keyboard.press("Tab")
+            reached.add(
+                self.page.evaluate(
+                    "() => document.activeElement.dataset.handle || document.activeElement.dataset.field || document.activeElement.textContent"
+                )
+            )
+        for wanted in (
+            "lights.0:place",
+            "sitter:place",
+            "camera:place",
+            "backdrop:place",
+            "camera.aperture",
+            "lights.0.distance",
+        ):
+            self.assertIn(wanted, reached)
+        self.page.locator('svg.floor [data-handle="sitter:place"]').focus()
+        self.page.keyboard.press("Enter")
+        self.field("sitter.head_turn").wait_for()
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,70 @@
+"""The command line, run as a user runs it."""
+
+import json
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+
+from PIL import Image
+
+from tests.sets import DEMO
+
+SET = str(next(DEMO.glob("2-*.json")))
+
+
+def run(*arguments: str) -> subprocess.CompletedProcess:
+    return subprocess.run(
+        [sys.executable, "-m", "deep_amber.cli", *arguments], capture_output=True, text=True, timeout=120
+    )
+
+
+class CommandLine(unittest.TestCase):
+    def test_meter(self):
+        readings = json.loads(run("meter", SET, "--json").stdout)
+        self.assertIsInstance(readings["surfaces"]["lit_cheek"]["stops"], float)
+        self.assertGreater(readings["ratio"], 4)
+        self.assertIn("dome_to_light", readings["incident"])
+        table = run("meter", SET).stdout
+        self.assertRegex(table, r"lit cheek\s+\+0\.\d")
+        self.assertRegex(table, r"dome to light\s+f/\d")
+
+    def test_render(self):
+        with tempfile.TemporaryDirectory() as folder:
+            out = Path(folder) / "picture.png"
+            done = run("render", SET, "-o", str(out), "--size", "160x200")
+            self.assertEqual((done.returncode, done.stderr), (0, ""))
+            with Image.open(out) as picture:
+                self.assertEqual(picture.size, (160, 200))
+
+    def test_check(self):
+        done = run("check", SET)
+        self.assertEqual((done.returncode, done.stdout.strip()), (0, "Anton, hard and dramatic: sound"))
+
+    def test_schema(self):
+        self.assertEqual(json.loads(run("schema").stdout)["title"], "SetFile")
+
+    def test_what_is_wrong_goes_to_stderr_with_code_2(self):
+        with tempfile.TemporaryDirectory() as folder:
+            bad = Path(folder) / "bad.json"
+            data = json.loads(Path(SET).read_text())
+            data["set"]["room"]["width"] = 500
+            bad.write_text(json.dumps(data))
+            for arguments, words in (
+                (("check", str(bad)), "set.room.width: 500 is too large. Accepted: 1.5 to 20."),
+                (("meter", str(Path(folder) / "none.json")), "No such file"),
+                (("render", SET, "-o", str(Path(folder) / "no/where.png"), "--size", "32x40"), "No such file"),
+                (("render", SET, "-o", "x.png", "--size", "huge"), "640x800"),
+                (("check", folder), "Is a directory"),
+                (("juggle",), "No such command"),
+            ):
+                with self.subTest(arguments[0]):
+                    done = run(*arguments)
+                    self.assertEqual((done.returncode, done.stdout), (2, ""))
+                    self.assertIn(words, done.stderr)
+                    self.assertNotIn("Traceback", done.stderr)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -52,7 +52,7 @@ def means(room: str, panel_at: float | None = None, behind: float = 1.0) -> dict
     lift = np.full(len(patches.points), 3e-4, np.float32)
     direct = illuminance(rays, patches.points, patches.normals, lift, emitter, rows, 1, (4, 4))
     on_patches = np.repeat(direct.reshape(patches.count, -1).mean(1)[:, None], 3, 1)
-    bounced = radiosity(form_factors(patches_seen(view, patches, rows)), patches.reflectance, on_patches)
+    bounced = radiosity(form_factors(patches_seen(view, patches, rows), patches.count), patches.reflectance, on_patches)
     at = surface_sensors(photo_set, mesh, body)
     points, normals = at.points, at.axes
     around = look_around(rays, mesh.clusters, points, normals, (24, 16), rotations(len(points), 0.29))

@@ -104,7 +104,7 @@ class Layers(unittest.TestCase):
     def made_for(self, photo_set) -> set[str]:
         self.memory.made.clear()
         simulate(photo_set, self.mesh, DRAGGED, self.memory)
-        return set(self.memory.made)
+        return {stage.rstrip("0123456789 ") for stage in self.memory.made}
 
     def test_output_and_exposure_only_recombine(self):
         self.assertEqual(self.made_for(with_light(self.set, output=-1.0)), set())

@@ -25,7 +25,7 @@ def empty_room(reflectance: float, width=3.0, depth=4.2, height=2.4) -> Room:
 def factors_of(room: Room):
     patches = build_patches(room, None, [])
     view = look_around(None, None, patches.points, patches.normals, (8, 8), patch_rotations(patches))
-    return patches, form_factors(patches_seen(view, patches, NONE))
+    return patches, form_factors(patches_seen(view, patches, NONE), patches.count)
 
 
 def patch_areas(room: Room, patches) -> np.ndarray:

@@ -14,6 +14,7 @@ from ..sitter.pose import place_of, skin_mesh
 from .geometry import aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge
 from .light import Light
 from .set import Set
+from .sitter import Sitter
 
 Line = tuple[tuple[float, ...], ...]
 PICTURE_ASPECT = 0.8
@@ -118,8 +119,9 @@ def _outlines(mesh: SitterMesh, turn: float, nod: float, tilt: float) -> tuple[n
     return _around(vertices[:, [0, 2]]), _around(vertices[head][:, [0, 2]]), vertices[smooth]
 
 
-def _sitter(photo_set: Set, mesh: SitterMesh) -> SitterLines:
-    s, marks = photo_set.sitter, face_marks(mesh, photo_set.sitter)
+@lru_cache(maxsize=8)
+def _sitter(s: Sitter, mesh: SitterMesh) -> SitterLines:
+    marks = face_marks(mesh, s)
     rotation, offset = place_of(mesh, s)
     body, head, vertices = _outlines(mesh, s.head_turn, s.head_nod, s.head_tilt)
     flat, beside = rotation[np.ix_([0, 2], [0, 2])], rotation[[2, 1]]
@@ -203,6 +205,6 @@ def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     room, corners = photo_set.room, backdrop_quad(photo_set.backdrop).corners
     marks = letters([light.name for light in photo_set.lights])
     return Drawing(
-        room.width, room.depth, room.height, _lines(corners[[3, 2, 1, 0]]), _sitter(photo_set, mesh), _camera(photo_set),
+        room.width, room.depth, room.height, _lines(corners[[3, 2, 1, 0]]), _sitter(photo_set.sitter, mesh), _camera(photo_set),
         tuple(_light(k, m) for k, m in zip(photo_set.lights, marks, strict=True)), tapes(photo_set, mesh),
     )  # fmt: skip

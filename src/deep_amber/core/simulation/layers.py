@@ -62,7 +62,7 @@ def direct_layer(stages: Stages, light: Light) -> DirectLayer:
         return _with_catchlights(stages, seen, emitter, diffuse, shine, visible)
 
     key = (without_exposure(stages.photo_set), q, shape_of(light), stages.blocker_key())
-    return stages.memory.keep("direct layer", key, make, entries=10)
+    return stages.keep_layer("direct layer", key, make)
 
 
 def outline_layer(stages: Stages, light: Light) -> DirectLayer:
@@ -83,13 +83,13 @@ def outline_layer(stages: Stages, light: Light) -> DirectLayer:
         return _with_catchlights(stages, seen, emitter, diffuse, shine, np.maximum(visible, 0))
 
     key = (without_exposure(stages.photo_set), stages.quality, shape_of(light), stages.blocker_key())
-    return stages.memory.keep("outline layer", key, make, entries=10)
+    return stages.keep_layer("outline layer", key, make)
 
 
 def pixel_spreading(stages: Stages) -> Spreading:
     size = stages.quality.size
     key = (without_exposure(stages.photo_set), size)
-    return stages.memory.keep(
+    return stages.keep_picture(
         "spreading", key, lambda: spreading(pixel_places(size), stages.seen(), stages.coarse(), stages.coarse_size())
     )
 
@@ -101,12 +101,12 @@ def outline_spreading(stages: Stages) -> Spreading:
         seen, places, _ = stages.outlines()
         return spreading(places, seen, stages.coarse(), stages.coarse_size())
 
-    return stages.memory.keep("outline spreading", key, make)
+    return stages.keep_picture("outline spreading", key, make)
 
 
 def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
     """(coarse places, 3) bounced illuminance of one light."""
-    return gather(stages.coarse_patches()[:, :: stages.quality.bounce_rays], stages.radiosity(light))
+    return gather(stages.coarse_patches(), stages.radiosity(light))
 
 
 def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> np.ndarray:

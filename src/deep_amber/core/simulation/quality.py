@@ -32,17 +32,17 @@ class Quality:
     patch_grid: tuple[int, int]
     """Shadow samples of direct light on patches."""
     patch_points: int
-    """Of the nine points of a patch, each so manyth gets direct light."""
-    bounce_rays: int
-    """Of the hemisphere rays of a coarse place, each so manyth is read."""
+    """Of the nine points of a patch, each so manyth is used."""
+    bounce_rows: int
+    """Rows of the coarse grid on which bounced light is gathered."""
+    bounce_grid: tuple[int, int]
+    """Columns and rows of hemisphere rays a coarse place."""
     outlines: bool
     """More samples on outlines and eyes."""
 
 
-DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, 2, 1.0, True, (2, 3), False, QUICK, (2, 2), 3, 2, False)
-SETTLED = Quality(Size(640, 800), (3, 3), 4, 0.02, 1, CELL, False, (3, 4), True, FINE, (4, 4), 1, 1, True)
-BOUNCE_ROWS = 100  # rows of the coarse grid on which bounced light is gathered
-BOUNCE_GRID = (16, 8)  # hemisphere rays a coarse place
+DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, 2, 1.0, True, (2, 3), False, QUICK, (2, 2), 3, 50, (8, 8), False)
+SETTLED = Quality(Size(640, 800), (3, 3), 4, 0.02, 1, CELL, False, (3, 4), True, FINE, (4, 4), 1, 100, (16, 8), True)
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point
 SENSOR_SHADOWS = (8, 8)
 PATCH_RAYS = (8, 4)

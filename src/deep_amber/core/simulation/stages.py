@@ -1,7 +1,8 @@
 """The stages of a simulation, each kept by exactly what it reads."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass, replace
+from typing import TypeVar
 
 import numpy as np
 
@@ -22,7 +23,9 @@ from ..transport.quads import quad_rows
 from ..transport.sampling import rotations
 from ..transport.sitter_rays import SitterRays, build_sitter_rays
 from .memory import Memory
-from .quality import BOUNCE_GRID, BOUNCE_ROWS, PATCH_RAYS, Quality
+from .quality import PATCH_RAYS, Quality
+
+T = TypeVar("T")
 
 
 def shape_of(light: Light) -> Light:
@@ -54,6 +57,16 @@ class Stages:
     quality: Quality
     go_on: Callable[[], None]
 
+    # A picture's arrays are large (35 MB of surfaces at 640 x 800), so one of each size is kept, and as many
+    # layers as there are lights and one more.
+
+    def keep_picture(self, stage: str, key: Hashable, make: Callable[[], T]) -> T:
+        return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=1)
+
+    def keep_layer(self, stage: str, key: Hashable, make: Callable[[], T]) -> T:
+        entries = len(self.photo_set.lights) + 1
+        return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=entries)
+
     def posed(self) -> Posed:
         return self.memory.keep(
             "pose", (self.mesh, self.photo_set.sitter), lambda: posed(self.mesh, self.photo_set.sitter)
@@ -75,7 +88,7 @@ class Stages:
             ways = directions(self.photo_set.camera, size.aspect, places())
             return all_seen(self.photo_set, self.mesh, self.posed(), self.rays(), ways)
 
-        return self.memory.keep(stage, key, make)
+        return self.keep_picture(stage, key, make)
 
     def seen(self) -> Seen:
         """Every pixel's surface."""
@@ -90,11 +103,11 @@ class Stages:
             pixels, eyes = outline_pixels(self.seen(), self.quality.size)
             return outline_places(pixels, eyes, self.quality.size)
 
-        places, owner = self.memory.keep("outline places", key, make)
+        places, owner = self.keep_picture("outline places", key, make)
         return self._seen("outlines seen", self.quality.size, lambda: places), places, owner
 
     def coarse_size(self) -> Size:
-        return Size(max(1, round(BOUNCE_ROWS * self.quality.size.aspect)), BOUNCE_ROWS)
+        return Size(max(1, round(self.quality.bounce_rows * self.quality.size.aspect)), self.quality.bounce_rows)
 
     def coarse(self) -> Seen:
         """Surfaces of the coarse grid on which bounced light is gathered."""
@@ -137,29 +150,34 @@ class Stages:
         def make() -> View:
             self.go_on()
             p = self.patches()
-            return look_around(self.rays(), self.mesh.clusters, p.points, p.normals, PATCH_RAYS, patch_rotations(p))
+            every = self.quality.patch_points
+            points, normals, turn = (a[::every] for a in (p.points, p.normals, patch_rotations(p)))
+            return look_around(self.rays(), self.mesh.clusters, points, normals, PATCH_RAYS, turn)
 
-        return self.memory.keep("patch view", without_camera(self.photo_set), make)
+        return self.memory.keep("patch view", (without_camera(self.photo_set), self.quality.patch_points), make)
 
     def factors(self) -> np.ndarray:
         def make() -> np.ndarray:
             self.go_on()
-            return form_factors(patches_seen(self.patch_view(), self.patches(), self.bounce_quads()))
+            seen = patches_seen(self.patch_view(), self.patches(), self.bounce_quads())
+            return form_factors(seen, self.patches().count)
 
-        return self.memory.keep("form factors", self.bounce_key(), make)
+        return self.memory.keep("form factors", (self.bounce_key(), self.quality.patch_points), make)
 
     def coarse_patches(self) -> np.ndarray:
         """Patches seen from the coarse picture places, (n, rays)."""
-        key = (without_exposure(self.photo_set), self.coarse_size())
+        key = (without_exposure(self.photo_set), self.coarse_size(), self.quality.bounce_grid)
 
         def view() -> View:
             self.go_on()
             coarse = self.coarse()
             turn = rotations(len(coarse.points))
-            return look_around(self.rays(), self.mesh.clusters, coarse.points, coarse.normals, BOUNCE_GRID, turn)
+            return look_around(
+                self.rays(), self.mesh.clusters, coarse.points, coarse.normals, self.quality.bounce_grid, turn
+            )
 
-        kept = self.memory.keep("coarse view", key, view)
-        return self.memory.keep(
+        kept = self.keep_picture("coarse view", key, view)
+        return self.keep_picture(
             "coarse patches", (key, self.bodies()), lambda: patches_seen(kept, self.patches(), self.bounce_quads())
         )
 

@@ -1,6 +1,7 @@
 """Marks on the face that everything else is measured to."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -22,6 +23,7 @@ class FaceMarks:
     """Where the incident meter is held, in front of the nose tip [m]."""
 
 
+@lru_cache(maxsize=64)
 def face_marks(mesh: SitterMesh, sitter: Sitter) -> FaceMarks:
     """Marks of the posed face in the room, without posing the whole mesh."""
     head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt)[4]

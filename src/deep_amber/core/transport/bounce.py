@@ -8,7 +8,6 @@ as that would break the sum of a row (lab notes: .89 stop in a closed cavity, 0.
 import numba as nb
 import numpy as np
 
-from .patches import POINTS_A_PATCH
 from .workers import in_chunks
 
 FINE, QUICK = 1e-4, 3e-3  # relative change at which the bounces stop
@@ -28,11 +27,10 @@ def _count(seen, points_a_patch, out, start, stop):
                     out[p, k] += weight
 
 
-def form_factors(seen: np.ndarray) -> np.ndarray:
-    """(patches, patches) float32 from the (patches * 9, rays) patches that each patch point's rays end on."""
-    count = len(seen) // POINTS_A_PATCH
+def form_factors(seen: np.ndarray, count: int) -> np.ndarray:
+    """(count, count) float32 from the (count * k, rays) patches that the rays of each patch's k points end on."""
     out = np.empty((count, count), np.float32)
-    in_chunks(lambda a, b: _count(seen, POINTS_A_PATCH, out, a, b), count, 128)
+    in_chunks(lambda a, b: _count(seen, len(seen) // count, out, a, b), count, 128)
     return out
 
 

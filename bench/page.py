@@ -1,0 +1,42 @@
+"""The page in a browser on the same two cores."""
+
+import statistics
+import time
+
+from playwright.sync_api import sync_playwright
+
+from tests.browser.page import CHROMIUM, FLAGS, SIZE, Server
+
+READY = "quality => document.querySelector('.frame')?.dataset.quality === quality"
+
+
+def page_times(server: Server) -> dict[str, float]:
+    """Milliseconds from opening the address in a fresh browser, and picture requests during a drag."""
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_page(viewport=SIZE)
+        start = time.perf_counter()
+        page.goto(server.address)
+        page.wait_for_selector(".frame img")
+        first = (time.perf_counter() - start) * 1000
+        page.wait_for_function(READY, arg="settled", timeout=60_000)
+        settled = (time.perf_counter() - start) * 1000
+        took: list[float] = []
+
+        def finished(request) -> None:
+            if request.url.endswith("/api/picture"):
+                took.append(request.timing["responseEnd"] - request.timing["requestStart"])
+
+        page.on("requestfinished", finished)
+        box = page.locator('svg.floor [data-handle="lights.0:place"]').bounding_box()
+        assert box
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        for i in range(100):
+            page.mouse.move(x + 1.2 * i, y)
+            page.wait_for_timeout(25)
+        during = list(took)
+        page.mouse.up()
+        browser.close()
+        return {"first": first, "settled": settled, "drag": statistics.median(during), "pictures": len(during) / 2.5}

@@ -1,0 +1,83 @@
+"""Whole requests against the real server, timed from outside it."""
+
+import json
+import statistics
+import time
+import urllib.request
+from copy import deepcopy
+from dataclasses import dataclass
+
+from deep_amber.formats.set_file import write_set_file
+from tests.browser.page import Server
+from tests.sets import demo_file
+
+
+@dataclass(frozen=True)
+class Timed:
+    median: float  # [ms]
+    p95: float  # [ms]
+
+
+def _timed(milliseconds: list[float]) -> Timed:
+    ordered = sorted(milliseconds)
+    return Timed(statistics.median(ordered), ordered[min(len(ordered) - 1, round(0.95 * (len(ordered) - 1)))])
+
+
+class Requests:
+    """Asks a server as one tab does."""
+
+    def __init__(self, server: Server):
+        self.server, self.turn = server, 0
+        self.set = json.loads(write_set_file(demo_file(1)))["set"]
+
+    def post(self, path: str, body: dict) -> float:
+        """Milliseconds of a whole request."""
+        raw = json.dumps(body).encode()
+        request = urllib.request.Request(self.server.address + path, raw, {"Content-Type": "application/json"})
+        start = time.perf_counter()
+        with urllib.request.urlopen(request, timeout=120) as answer:
+            answer.read()
+        return (time.perf_counter() - start) * 1000
+
+    def picture(self, photo_set: dict, quality: str) -> float:
+        self.turn += 1
+        return self.post("/api/picture", {"set": photo_set, "quality": quality, "viewer": "bench", "turn": self.turn})
+
+    def over(self, changes, quality: str, runs: int) -> Timed:
+        """Pictures of the set with changes(set, i) made, after three that do not count."""
+        times = []
+        for i in range(runs + 3):
+            photo_set = deepcopy(self.set)
+            changes(photo_set, i)
+            times.append(self.picture(photo_set, quality))
+        return _timed(times[3:])
+
+    def moves(self, runs: int) -> Timed:
+        body = {"set": self.set, "thing": "lights.0", "handle": "place"}
+        return _timed([self.post("/api/move", body | {"to": {"x": -0.6 + 0.005 * i}}) for i in range(runs)])
+
+
+def move_light(photo_set: dict, i: int) -> None:
+    photo_set["lights"][0]["place"]["x"] += 0.006 * i
+
+
+def change_output(photo_set: dict, i: int) -> None:
+    photo_set["lights"][0]["output"] = -3.0 + 0.02 * i
+
+
+def change_aperture(photo_set: dict, i: int) -> None:
+    photo_set["camera"]["aperture"] = 5.0 + 0.05 * i
+
+
+def move_sitter(photo_set: dict, i: int) -> None:
+    photo_set["sitter"]["x"] += 0.004 * i
+
+
+def turn_head(photo_set: dict, i: int) -> None:
+    photo_set["sitter"]["head_turn"] += 0.5 * i
+
+
+def memory(server: Server) -> float:
+    """Largest resident memory of the server so far [MB]."""
+    with open(f"/proc/{server.pid}/status") as status:
+        return next(int(line.split()[1]) for line in status if line.startswith("VmHWM")) / 1024

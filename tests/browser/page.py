@@ -11,11 +11,19 @@ from urllib.parse import urlsplit
 from playwright.sync_api import Page, sync_playwright
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
-FLAGS = (
-    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
-    "--disable-component-update --disable-sync --disable-default-apps --no-pings --force-color-profile=srgb "
-    "--font-render-hinting=none"
-).split() + ["--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"]
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--disable-default-apps",
+    "--no-pings",
+    "--force-color-profile=srgb",
+    "--font-render-hinting=none",
+] + ["--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"]
 DEMO = Path(__file__).parents[2] / "demo"
 SIZE = {"width": 1280, "height": 800}
 PATIENCE = 60_000  # ms, for a loaded machine

@@ -1,5 +1,6 @@
 """Layout at 1280 x 800, and an accessibility scan of every view in both looks."""
 
+import itertools
 import unittest
 from pathlib import Path
 
@@ -33,7 +34,7 @@ class Layout(PageTest):
             "() => [...document.querySelectorAll('.marker text.value')].map(e => e.getBoundingClientRect().top).sort((a, b) => a - b)"
         )
         self.assertEqual(len(tops), 8)
-        self.assertTrue(all(b - a > 17 for a, b in zip(tops, tops[1:], strict=False)), tops)
+        self.assertTrue(all(b - a > 17 for a, b in itertools.pairwise(tops)), tops)
 
 
 class Scan(PageTest):

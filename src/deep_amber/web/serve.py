@@ -1,5 +1,7 @@
 """Starts the server."""
 
+import contextlib
+import ctypes
 import socket
 from pathlib import Path
 
@@ -13,6 +15,8 @@ from .app import create_app
 
 THREADS = 12  # a few may wait for the one that computes
 
+M_ARENA_MAX = -8  # malloc.h
+
 
 def warm(file: Path) -> None:
     """Compiles and loads every kernel, so that the first picture does not wait for it."""
@@ -22,8 +26,15 @@ def warm(file: Path) -> None:
         simulate(photo_set, load_sitter(photo_set.sitter.who), quality, memory)
 
 
+def _few_arenas() -> None:
+    """Keeps the C library from holding freed memory once a thread: it would double what the server holds."""
+    with contextlib.suppress(OSError, AttributeError):
+        ctypes.CDLL(None).mallopt(M_ARENA_MAX, 2)
+
+
 def serve(data_folder: Path, host: str, port: int, demo: Path | None) -> None:
     """Serves until interrupted. `demo`: a folder of set files, imported when the shelf is empty."""
+    _few_arenas()
     app = create_app(data_folder, frozenset({host}))
     sessions = app.extensions["sessions"]
     if demo and not list_sets(sessions):

@@ -83,35 +83,35 @@ def walls_seen(photo_set: Set, rays: np.ndarray) -> Seen:
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _interpolate(faces, face, weights, vertices, normals, tangents, colours, gloss, parts, kind_of_part, rotation, rows,
                  views, out_normals, out_tangents, out_albedo, out_gloss, out_kinds, out_lift, start, stop):  # fmt: skip
+    # Plain scalars throughout: a small array would be taken from the heap for every pixel.
     for j in range(start, stop):
         i, f = rows[j], face[j]
         a, b, c = faces[f, 0], faces[f, 1], faces[f, 2]
-        n, t = np.zeros(3), np.zeros(3)
-        out_gloss[i] = weights[j, 0] * gloss[a] + weights[j, 1] * gloss[b] + weights[j, 2] * gloss[c]
+        wa, wb, wc = weights[j, 0], weights[j, 1], weights[j, 2]
+        out_gloss[i] = wa * gloss[a] + wb * gloss[b] + wc * gloss[c]
         for k in range(3):
-            for m in range(3):
-                v = faces[f, m]
-                n[k] += weights[j, m] * normals[v, k]
-                t[k] += weights[j, m] * tangents[v, k]
-                out_albedo[i, k] += weights[j, m] * colours[v, k]
-        e1 = vertices[b] - vertices[a]
-        e2 = vertices[c] - vertices[a]
-        g0 = e1[1] * e2[2] - e1[2] * e2[1]
-        g1 = e1[2] * e2[0] - e1[0] * e2[2]
-        g2 = e1[0] * e2[1] - e1[1] * e2[0]
-        facing, nn, tt = 0.0, 1e-20, 1e-20
+            out_albedo[i, k] = wa * colours[a, k] + wb * colours[b, k] + wc * colours[c, k]
+        n0 = wa * normals[a, 0] + wb * normals[b, 0] + wc * normals[c, 0]
+        n1 = wa * normals[a, 1] + wb * normals[b, 1] + wc * normals[c, 1]
+        n2 = wa * normals[a, 2] + wb * normals[b, 2] + wc * normals[c, 2]
+        t0 = wa * tangents[a, 0] + wb * tangents[b, 0] + wc * tangents[c, 0]
+        t1 = wa * tangents[a, 1] + wb * tangents[b, 1] + wc * tangents[c, 1]
+        t2 = wa * tangents[a, 2] + wb * tangents[b, 2] + wc * tangents[c, 2]
+        x1, y1, z1 = (vertices[b, 0] - vertices[a, 0], vertices[b, 1] - vertices[a, 1], vertices[b, 2] - vertices[a, 2])
+        x2, y2, z2 = (vertices[c, 0] - vertices[a, 0], vertices[c, 1] - vertices[a, 1], vertices[c, 2] - vertices[a, 2])
+        g0, g1, g2 = y1 * z2 - z1 * y2, z1 * x2 - x1 * z2, x1 * y2 - y1 * x2
+        facing = 0.0
         for k in range(3):
-            in_room_g = rotation[k, 0] * g0 + rotation[k, 1] * g1 + rotation[k, 2] * g2
-            out_normals[i, k] = rotation[k, 0] * n[0] + rotation[k, 1] * n[1] + rotation[k, 2] * n[2]
-            out_tangents[i, k] = rotation[k, 0] * t[0] + rotation[k, 1] * t[1] + rotation[k, 2] * t[2]
-            facing += in_room_g * views[i, k]
-            nn += out_normals[i, k] ** 2
-            tt += out_tangents[i, k] ** 2
+            r0, r1, r2 = rotation[k, 0], rotation[k, 1], rotation[k, 2]
+            out_normals[i, k] = r0 * n0 + r1 * n1 + r2 * n2
+            out_tangents[i, k] = r0 * t0 + r1 * t1 + r2 * t2
+            facing += (r0 * g0 + r1 * g1 + r2 * g2) * views[i, k]
         kind = kind_of_part[parts[a]]
-        flip = -1.0 if facing < 0 and kind != 4 else 1.0
+        scale_n = (-1.0 if facing < 0 and kind != 4 else 1.0) / np.sqrt(n0 * n0 + n1 * n1 + n2 * n2 + 1e-20)
+        scale_t = 1.0 / max(np.sqrt(t0 * t0 + t1 * t1 + t2 * t2), 1e-6)
         for k in range(3):
-            out_normals[i, k] *= flip / np.sqrt(nn)
-            out_tangents[i, k] /= max(np.sqrt(tt), 1e-6)
+            out_normals[i, k] *= scale_n
+            out_tangents[i, k] *= scale_t
         out_kinds[i] = kind
         out_lift[i] = 6e-3 if kind == 4 else 3e-4
 
@@ -132,7 +132,6 @@ def all_seen(photo_set: Set, mesh: SitterMesh, posed: Posed, rays: SitterRays, d
     rows = np.where((face >= 0) & (distance < seen.distance))[0]
     seen.distance[rows] = distance[rows]
     seen.points[rows] = lens + directions[rows] * distance[rows, None]
-    seen.albedo[rows] = 0
     in_chunks(
         lambda a, b: _interpolate(mesh.faces, face[rows], weights[rows], posed.vertices, posed.normals, posed.tangents,
                                   mesh.colours, mesh.gloss, mesh.parts, _KIND_OF_PART, posed.rotation, rows, seen.views,

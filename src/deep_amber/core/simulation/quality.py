@@ -41,7 +41,7 @@ class Quality:
     """More samples on outlines and eyes."""
 
 
-DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, 2, 1.0, True, (2, 3), False, QUICK, (2, 2), 3, 50, (8, 8), False)
+DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, 2, 1.0, True, (2, 3), False, QUICK, (2, 2), 3, 50, (8, 6), False)
 SETTLED = Quality(Size(640, 800), (3, 3), 4, 0.02, 1, CELL, False, (3, 4), True, FINE, (4, 4), 1, 100, (16, 8), True)
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point
 SENSOR_SHADOWS = (8, 8)

@@ -1,6 +1,7 @@
 """Where the set is read: patches of skin, cloth and backdrop, and the incident meter."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -31,6 +32,7 @@ class Sensors:
     receptor: int
 
 
+@lru_cache(maxsize=4)
 def _cloth_vertices(mesh: SitterMesh) -> np.ndarray:
     """Cloth on the chest: under the neck, facing forward."""
     under_neck = mesh.vertices[:, 1] - mesh.joints[0, 1]
@@ -42,10 +44,10 @@ def _cloth_vertices(mesh: SitterMesh) -> np.ndarray:
 def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
     """The surfaces on the Ladder, each as up to sixteen points [m]."""
     on_sitter = {
-        "cheek_right": vertices_near(mesh, posed, "cheek_L", CHEEK_RADIUS, POINTS, SKIN),
-        "cheek_left": vertices_near(mesh, posed, "cheek_R", CHEEK_RADIUS, POINTS, SKIN),
-        "forehead": vertices_near(mesh, posed, "forehead", FOREHEAD_RADIUS, POINTS, SKIN),
-        "chin": vertices_near(mesh, posed, "chin", CHIN_RADIUS, POINTS, SKIN),
+        "cheek_right": vertices_near(mesh, "cheek_L", CHEEK_RADIUS, POINTS, SKIN),
+        "cheek_left": vertices_near(mesh, "cheek_R", CHEEK_RADIUS, POINTS, SKIN),
+        "forehead": vertices_near(mesh, "forehead", FOREHEAD_RADIUS, POINTS, SKIN),
+        "chin": vertices_near(mesh, "chin", CHIN_RADIUS, POINTS, SKIN),
         "cloth": _cloth_vertices(mesh),
     }
     points = [posed.in_room(posed.vertices[rows]) for rows in on_sitter.values()]

@@ -7,7 +7,7 @@ import numpy as np
 
 from ..kit.assumptions import METER_TO_NOSE
 from ..scene.sitter import Sitter
-from .mesh import Posed, SitterMesh
+from .mesh import SitterMesh
 from .pose import neck_transforms, place_of
 
 
@@ -39,7 +39,8 @@ def face_marks(mesh: SitterMesh, sitter: Sitter) -> FaceMarks:
     return FaceMarks(*(tuple(map(float, m)) for m in marks))  # type: ignore[arg-type]
 
 
-def vertices_near(mesh: SitterMesh, posed: Posed, landmark: str, radius: float, count: int, part: int) -> np.ndarray:
+@lru_cache(maxsize=32)
+def vertices_near(mesh: SitterMesh, landmark: str, radius: float, count: int, part: int) -> np.ndarray:
     """Up to `count` evenly chosen vertices of one part within `radius` [m] of a landmark, nearest first."""
     distance = np.linalg.norm(mesh.vertices - mesh.vertices[mesh.landmarks[landmark]], axis=1)
     near = np.where((distance < radius) & (mesh.parts == part))[0]

@@ -1,5 +1,7 @@
 """Pose: the head's rotation shared over the neck, the body turned and set on its seat."""
 
+from functools import lru_cache
+
 import numpy as np
 from scipy.spatial.transform import Rotation
 
@@ -28,8 +30,12 @@ def neck_transforms(joints: np.ndarray, turn: float, nod: float, tilt: float) ->
     return np.array(transforms)
 
 
+@lru_cache(maxsize=2)
 def skin_mesh(mesh: SitterMesh, turn: float, nod: float, tilt: float) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
-    """Linear blend skinning with five weights a vertex: vertices [m], normals, tangents (n, 3) float32."""
+    """Linear blend skinning with five weights a vertex: vertices [m], normals, tangents (n, 3) float32.
+
+    The last two head poses are kept, as moving or turning the body does not change them.
+    """
     if turn == nod == tilt == 0:
         return mesh.vertices, mesh.normals, mesh.tangents
     transforms = neck_transforms(mesh.joints, turn, nod, tilt).astype(np.float32)

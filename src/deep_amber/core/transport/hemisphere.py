@@ -10,7 +10,8 @@ from .direct import DOME, FLAT
 from .patches import Patches
 from .quads import box_hit, quad_hit
 from .sampling import JITTER, cosine_direction, stratum
-from .sitter_rays import FAR, SitterRays
+from .sitter_rays import SitterRays
+from .tracer import FAR
 from .workers import in_chunks
 
 RAY_START = 3e-4  # [m]: 0 gives speckle, 3e-3 leaks at the lips

@@ -6,6 +6,7 @@ front and back of each quad that reflects.
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -43,27 +44,37 @@ def _grid(columns: int, rows: int) -> tuple[np.ndarray, np.ndarray]:
     return ((iu + ju) / columns).reshape(-1, 9), ((iv + jv) / rows).reshape(-1, 9)
 
 
-def _sitter_cells(mesh: SitterMesh, posed: Posed):
-    corners = posed.vertices[mesh.faces].astype(np.float64)
+@lru_cache(maxsize=4)
+def _cluster_points(mesh: SitterMesh) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+    """Faces (n,) and barycentric weights (n, 3) of nine points a cluster, by area at rest, and its mean colour.
+
+    They do not depend on the pose, so they are found once a sitter.
+    """
+    corners = mesh.vertices[mesh.faces].astype(np.float64)
     area = np.linalg.norm(np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]), axis=1) / 2
     rng = np.random.default_rng(5)
     count = int(mesh.clusters.max()) + 1
     order = np.argsort(mesh.clusters, kind="stable")
     starts = np.searchsorted(mesh.clusters[order], np.arange(count + 1))
-    points, normals, reflectance = [], [], []
     colours = mesh.colours[mesh.faces].mean(1)
+    faces, weights, reflectance = [], [], []
     for k in range(count):
         mine = order[starts[k] : starts[k + 1]]
         share = area[mine] / area[mine].sum()
-        face = rng.choice(mine, POINTS_A_PATCH, p=share)
+        faces.append(rng.choice(mine, POINTS_A_PATCH, p=share))
         a, b = np.sqrt(rng.random(POINTS_A_PATCH)), rng.random(POINTS_A_PATCH)
-        weights = np.stack([1 - a, a * (1 - b), a * b], 1)[..., None]
-        normal = (posed.normals[mesh.faces[face]] * weights).sum(1)
-        points.append((corners[face] * weights).sum(1))
-        normals.append(normal / np.maximum(np.linalg.norm(normal, axis=1, keepdims=True), 1e-9))
+        weights.append(np.stack([1 - a, a * (1 - b), a * b], 1))
         reflectance.append(share @ colours[mine])
-    in_room = posed.in_room(np.concatenate(points))
-    return in_room, np.concatenate(normals) @ posed.rotation.T, np.array(reflectance)
+    return np.concatenate(faces), np.concatenate(weights), np.array(reflectance)
+
+
+def _sitter_cells(mesh: SitterMesh, posed: Posed):
+    face, weights, reflectance = _cluster_points(mesh)
+    corners = mesh.faces[face]
+    points = (posed.vertices[corners] * weights[..., None]).sum(1)
+    normals = (posed.normals[corners] * weights[..., None]).sum(1)
+    normals /= np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-9)
+    return posed.in_room(points), normals @ posed.rotation.T, reflectance
 
 
 def wall_cell(room: Room) -> float:

@@ -3,21 +3,11 @@
 from dataclasses import dataclass, replace
 
 import numpy as np
-from embreex.mesh_construction import TriangleMesh
-from embreex.rtcore import EmbreeDevice
-from embreex.rtcore_scene import EmbreeScene
 
 from ..sitter.mesh import CHAIN_HEAD, LASH, Posed, SitterMesh
+from .tracer import Tracer, build_tracer
 
-FAR = np.float32(1e9)
-
-
-def _built(vertices: np.ndarray, faces: np.ndarray) -> EmbreeScene:
-    scene = EmbreeScene(EmbreeDevice())
-    TriangleMesh(scene, np.ascontiguousarray(vertices, np.float32), np.ascontiguousarray(faces, np.int32))
-    probe = np.array([[0, 0, 9]], np.float32)
-    scene.run(probe, probe, query="OCCLUDED")  # the library builds its tree at the first call: not in a race
-    return scene
+REACH = 0.9995  # share of the way to an emitter that must be free
 
 
 @dataclass(frozen=True, eq=False)
@@ -37,9 +27,9 @@ class SitterRays:
     Lashes are seen by the camera but cast no shadows: at their width they would only add noise.
     """
 
-    solid: EmbreeScene
+    solid: Tracer
     solid_faces: np.ndarray  # face indices of the mesh
-    lashes: EmbreeScene | None
+    lashes: Tracer | None
     lash_faces: np.ndarray
     on_head: np.ndarray  # (m,) bool for each face of the mesh
     outward: np.ndarray  # (m, 3) float32, mean shading normal of each face, body frame
@@ -59,16 +49,15 @@ class SitterRays:
     def first_hits(self, origins: np.ndarray, directions: np.ndarray, with_lashes: bool = False) -> Hits:
         """First hits of (n, 3) float32 rays in room coordinates."""
         o, d = self._local(origins, directions)
-        found = self.solid.run(o, d, output=1)
-        face = np.where(found["primID"] >= 0, self.solid_faces[found["primID"]], -1).astype(np.int32)
-        distance, u, v = np.where(face >= 0, found["tfar"], FAR), found["u"], found["v"]
+        triangle, distance, place = self.solid.first_hits(o, d)
+        face = np.where(triangle >= 0, self.solid_faces[triangle], -1).astype(np.int32)
         if with_lashes and self.lashes is not None:
-            lash = self.lashes.run(o, d, output=1)
-            nearer = (lash["primID"] >= 0) & (lash["tfar"] < distance)
-            face[nearer] = self.lash_faces[lash["primID"][nearer]]
-            distance = np.where(nearer, lash["tfar"], distance)
-            u, v = np.where(nearer, lash["u"], u), np.where(nearer, lash["v"], v)
-        return Hits(face, distance, np.stack([1 - u - v, u, v], 1))
+            lash, away, on_lash = self.lashes.first_hits(o, d)
+            nearer = (lash >= 0) & (away < distance)
+            face[nearer] = self.lash_faces[lash[nearer]]
+            distance = np.where(nearer, away, distance)
+            place = np.where(nearer[:, None], on_lash, place)
+        return Hits(face, distance, np.stack([1 - place[:, 0] - place[:, 1], place[:, 0], place[:, 1]], 1))
 
     def from_behind(self, hits: Hits, directions: np.ndarray) -> np.ndarray:
         """(n,) bool: the hit face is seen from its inner side, as under a strand of hair or inside a sleeve."""
@@ -81,27 +70,25 @@ class SitterRays:
 
     def blocked_locally(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
         """As `blocked` for rays that are in the body frame already."""
-        reach = np.full(len(origins), 0.9995, np.float32)
-        return np.asarray(self.solid.run(origins, directions, dists=reach, query="OCCLUDED")) >= 0
+        return self.solid.blocked(origins, directions, REACH)
 
     def blocked_by_body_locally(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
         """As `blocked_locally`, but the head lets light through: for a meter held before the face.
 
         Only first hits are looked at, so a shoulder behind the head does not block (assumption).
         """
-        found = self.solid.run(origins, directions, output=1)
-        face = self.solid_faces[found["primID"]]
-        return (found["primID"] >= 0) & (found["tfar"] < 0.9995) & ~self.on_head[face]
+        triangle, distance, _ = self.solid.first_hits(origins, directions)
+        return (triangle >= 0) & (distance < REACH) & ~self.on_head[self.solid_faces[triangle]]
 
 
 def build_sitter_rays(mesh: SitterMesh, posed: Posed) -> SitterRays:
-    """Builds the structure for a posed head; about a quarter of a second."""
+    """Builds the structure for a posed head."""
     lash = mesh.parts[mesh.faces[:, 0]] == LASH
     solid_faces, lash_faces = np.where(~lash)[0], np.where(lash)[0]
     return SitterRays(
-        solid=_built(posed.vertices, mesh.faces[solid_faces]),
+        solid=build_tracer(posed.vertices, mesh.faces[solid_faces]),
         solid_faces=solid_faces,
-        lashes=_built(posed.vertices, mesh.faces[lash_faces]) if len(lash_faces) else None,
+        lashes=build_tracer(posed.vertices, mesh.faces[lash_faces]) if len(lash_faces) else None,
         lash_faces=lash_faces,
         on_head=mesh.chain[mesh.faces[:, 0], CHAIN_HEAD] > 0.5,
         outward=posed.normals[mesh.faces].mean(1, dtype=np.float32),

@@ -3,15 +3,19 @@
 import contextlib
 import ctypes
 import socket
+import threading
 from pathlib import Path
 
 import waitress
+from flask_openapi3 import OpenAPI
 
+from ..core.problem import NotAccepted
 from ..core.simulation import DRAGGED, SETTLED, Memory, simulate
 from ..formats.set_file import read_set_file
 from ..formats.sitter_file import load_sitter
-from ..store.sets import add_set, list_sets
+from ..store.sets import add_set, list_sets, open_set
 from .app import create_app
+from .pictures import Superseded
 
 THREADS = 12  # a few may wait for the one that computes
 
@@ -24,6 +28,16 @@ def warm(file: Path) -> None:
     memory = Memory()
     for quality in (DRAGGED, SETTLED):
         simulate(photo_set, load_sitter(photo_set.sitter.who), quality, memory)
+
+
+def _warm_last_set(app: OpenAPI) -> None:
+    """Computes the picture that the first page will ask for, beside the start of the browser."""
+    entries = list_sets(app.extensions["sessions"])
+    if entries:
+        photo_set = open_set(app.extensions["sessions"], entries[0].id).file.set
+        for turn, quality in enumerate(("dragged", "settled")):
+            with contextlib.suppress(NotAccepted, Superseded):
+                app.extensions["pictures"].compute(photo_set, quality, "warm", turn)
 
 
 def _few_arenas() -> None:
@@ -41,8 +55,7 @@ def serve(data_folder: Path, host: str, port: int, demo: Path | None) -> None:
         for file in sorted(demo.glob("*.json"), reverse=True):
             add_set(sessions, read_set_file(file.read_bytes()))
     server = waitress.create_server(app, host=host, port=port, threads=THREADS)
-    if demo:
-        warm(sorted(demo.glob("*.json"))[0])
+    threading.Thread(target=_warm_last_set, args=(app,), daemon=True).start()
     name = f"[{host}]" if ":" in host and family_is_six(host) else host
     print(f"Deep Amber is at http://{name}:{server.effective_port}/", flush=True)
     server.run()

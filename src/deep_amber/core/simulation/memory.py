@@ -25,8 +25,9 @@ class Memory:
         if key in kept:
             kept.move_to_end(key)
         else:
+            # Room is made first, so that an old and a new large array are not held together.
+            while len(kept) >= (entries or self._entries):
+                kept.popitem(last=False)
             kept[key] = make()
             self.made.append(stage)
-            while len(kept) > (entries or self._entries):
-                kept.popitem(last=False)
         return kept[key]  # type: ignore[return-value]

@@ -92,7 +92,7 @@ def main() -> None:
             rate=rate,
             rows=lines,
             notes=f"## What holds the rest back{notes.rstrip()}",
-        )  # fmt: skip
+        )
     )
 
 

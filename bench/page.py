@@ -4,7 +4,6 @@ import statistics
 import time
 
 from playwright.sync_api import sync_playwright
-
 from tests.browser.page import CHROMIUM, FLAGS, SIZE, Server
 
 READY = "quality => document.querySelector('.frame')?.dataset.quality === quality"

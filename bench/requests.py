@@ -7,9 +7,10 @@ import urllib.request
 from copy import deepcopy
 from dataclasses import dataclass
 
-from deep_amber.formats.set_file import write_set_file
 from tests.browser.page import Server
 from tests.sets import demo_file
+
+from deep_amber.formats.set_file import write_set_file
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,6 @@ import sys
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
-
 from tests.browser.page import CHROMIUM, FLAGS, SIZE, Server
 
 DONE = "() => document.querySelector('.frame')?.dataset.quality === 'settled'"

@@ -86,6 +86,24 @@ class Pulled(PageTest):
         self.settled(after=turn)
         self.assertGreater(int(self.field("sitter.head_turn").input_value().rstrip("°")), 30)
 
+    def test_chin_and_backdrop_turn_and_another_sitter(self):
+        self.open_demo()
+        turn = self.settled()
+        self.page.keyboard.press("s")
+        self.drag("side", "sitter:nod", 0, 20)
+        turn = self.settled(after=turn)
+        self.assertGreater(int(self.field("sitter.head_nod").input_value().rstrip("°")), 12)
+        self.page.get_by_role("group", name="Who sits").get_by_text("anton").click()
+        turn = self.settled(after=turn)
+        self.page.keyboard.press("b")
+        self.field("backdrop.turn").wait_for()
+        self.field("backdrop.z").fill("60cm")
+        self.page.keyboard.press("Enter")
+        turn = self.settled(after=turn)
+        self.drag("floor", "backdrop:turn", 8, 0)
+        self.settled(after=turn)
+        self.assertGreater(int(self.field("backdrop.turn").input_value().rstrip("°")), 3)
+
 
 class Typed(PageTest):
     def test_a_height_with_its_unit_moves_the_light_and_the_picture(self):

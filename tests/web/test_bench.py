@@ -3,6 +3,7 @@
 import base64
 import io
 import threading
+import time
 import unittest
 
 import numpy as np
@@ -67,8 +68,9 @@ class Pictures(Bench):
         thread = threading.Thread(target=slow)
         thread.start()
         started.wait()
-        while "seen" not in desk._memory.made:  # it is at work
-            pass
+        deadline = time.monotonic() + 60
+        while not desk._memory.made and time.monotonic() < deadline:  # until it is at work
+            time.sleep(0.001)
         self.assertEqual(desk.compute(moved, "dragged", "tab", 2).picture.shape, (400, 320, 3))
         thread.join()
         self.assertEqual(ended, ["dropped"])
@@ -116,6 +118,13 @@ class Hand(Bench):
         ):
             with self.subTest(f"{kind} {body}"):
                 self.assert_refused(self.ask(kind, **body))
+
+    def test_another_sitter_takes_the_seat(self):
+        names = [s["name"] for s in self.client.get("/api/sitters").json["sitters"]]
+        self.assertEqual(names, ["anton", "nadia"])
+        seated = self.ask("seat", who="anton", thing="sitter").json["set"]["sitter"]
+        self.assertEqual((seated["who"], seated["x"]), ("anton", self.set["sitter"]["x"]))
+        self.assertEqual(self.assert_refused(self.ask("seat", who="nobody"))[0]["field"], "who")
 
     def test_the_ladder_clips_at_white(self):
         ladder = self.client.get("/api/ladder").json

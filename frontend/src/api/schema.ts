@@ -194,6 +194,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sitters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who can sit. */
+        get: operations["bench_sitters_sitters_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts another sitter on the seat. */
+        post: operations["bench_seat_sitter_seat_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/enter": {
         parameters: {
             query?: never;
@@ -747,6 +781,34 @@ export interface components {
             to: {
                 [key: string]: number;
             };
+        };
+        /** SittersOut */
+        SittersOut: {
+            /** Sitters */
+            sitters: components["schemas"]["SitterOut"][];
+        };
+        /** SitterOut */
+        SitterOut: {
+            /** Name */
+            name: string;
+            /** Description */
+            description: string;
+        };
+        /** SeatIn */
+        SeatIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Thing
+             * @default null
+             */
+            thing: string | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Who */
+            who: string;
         };
         /** EnterIn */
         EnterIn: {
@@ -1362,6 +1424,68 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    bench_sitters_sitters_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittersOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    bench_seat_sitter_seat_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeatIn"];
             };
         };
         responses: {

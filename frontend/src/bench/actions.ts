@@ -57,6 +57,11 @@ export async function nudgeValue(field: string, by: number): Promise<Problem[]> 
   return body ? taken(await server.POST("/api/nudge", { body: { ...body, field, by } })) : [];
 }
 
+export async function seatSitter(who: string): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/seat", { body: { ...body, who } })) : [];
+}
+
 export function choose(thing: string) {
   useBench.setState({ thing });
   void refreshScene();

@@ -71,7 +71,7 @@ function CameraLines({ camera, chosen }: { camera: Drawing["camera"]; chosen: bo
   );
 }
 
-function BackdropLines({ backdrop }: { backdrop: Drawing["backdrop"] }) {
+function BackdropLines({ backdrop, chosen }: { backdrop: Drawing["backdrop"]; chosen: boolean }) {
   const plan = usePlan();
   const [upperRight, upperLeft, lowerLeft] = backdrop;
   if (!upperRight || !upperLeft || !lowerLeft) {
@@ -79,12 +79,26 @@ function BackdropLines({ backdrop }: { backdrop: Drawing["backdrop"] }) {
   }
   const middle = upperRight.map((v, i) => (v + (upperLeft[i] ?? 0)) / 2);
   const [a, b] = plan.view === "floor" ? [plan.at(upperLeft), plan.at(upperRight)] : [plan.at(middle), plan.at([middle[0] ?? 0, 0, middle[2] ?? 0])];
+  const across = upperRight.map((v, i) => (v - (upperLeft[i] ?? 0)) / 2);
+  const half = Math.hypot(...across) || 1;
+  const front = along(middle, [-(across[2] ?? 0) / half, 0, (across[0] ?? 0) / half], 0.45);
+  const [mx, my] = plan.at(middle);
+  const [fx, fy] = plan.at(front);
   return (
     <g className="backdrop">
       <Handle thing="backdrop" handle="place" at={middle} label="backdrop: arrow keys move it 5 cm">
         <line className="grip-line" x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} />
         <line className="cloth" x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} />
       </Handle>
+      {plan.view === "floor" && chosen && (
+        <>
+          <line className="facing" x1={mx} y1={my} x2={fx} y2={fy} />
+          <Handle thing="backdrop" handle="turn" at={front} label="backdrop, turn">
+            <circle className="grip" cx={fx} cy={fy} r={10} />
+            <rect className="knob" x={fx - 4.5} y={fy - 4.5} width={9} height={9} />
+          </Handle>
+        </>
+      )}
       {plan.view === "side" && (
         <Handle thing="backdrop" handle="top" at={middle} label="backdrop, top edge">
           <circle className="grip" cx={a[0]} cy={a[1]} r={11} />
@@ -123,6 +137,15 @@ function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; chosen: bo
           </>
         )}
       </Handle>
+      {!floor && chosen && (
+        <>
+          <line className="nose" x1={fx} y1={fy} x2={nx} y2={ny} />
+          <Handle thing="sitter" handle="nod" at={nose} label="sitter, chin up or down">
+            <circle className="grip" cx={nx} cy={ny} r={10} />
+            <circle className="knob" cx={nx} cy={ny} r={4.5} />
+          </Handle>
+        </>
+      )}
       {floor && (
         <>
           <line className="nose" x1={fx} y1={fy} x2={chosen ? nx : tx} y2={chosen ? ny : ty} />
@@ -148,7 +171,7 @@ function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; chosen: bo
 /** All things of the set; the chosen one lies on top, so that its handles can always be reached. */
 export function Things({ drawing, thing }: { drawing: Drawing; thing: string }) {
   const parts = [
-    { id: "backdrop", part: <BackdropLines backdrop={drawing.backdrop} /> },
+    { id: "backdrop", part: <BackdropLines backdrop={drawing.backdrop} chosen={thing === "backdrop"} /> },
     { id: "camera", part: <CameraLines camera={drawing.camera} chosen={thing === "camera"} /> },
     { id: "sitter", part: <SitterLines sitter={drawing.sitter} chosen={thing === "sitter"} /> },
     ...drawing.lights.map((light, i) => ({

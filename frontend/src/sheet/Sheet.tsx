@@ -1,6 +1,7 @@
 import { choose } from "../bench/actions";
 import { useBench } from "../bench/store";
 import { ValueField } from "./ValueField";
+import { WhoSits } from "./WhoSits";
 import "./sheet.css";
 
 /** The chosen thing's values, to be typed. */
@@ -27,6 +28,7 @@ export function Sheet() {
       </div>
       <div className="values">
         {scene?.values.filter((v) => !inCamera.has(v.field)).map((value) => <ValueField key={value.field} value={value} />)}
+        {thing === "sitter" && <WhoSits />}
       </div>
     </section>
   );

@@ -6,12 +6,13 @@ from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.exposure.response import CLIP_STOPS, ladder
-from ..core.problem import NotAccepted
+from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
 from ..core.scene.drawing import drawing
-from ..core.scene.fields import Field, enter, fields_of, nudge, step, value_text
+from ..core.scene.fields import Field, enter, fields_of, nudge, seat, step, value_text
 from ..core.scene.moves import move
 from ..core.scene.validation import problems_of
+from ..core.sitter.face import face_marks
 from ..core.units import metered_aperture_text
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter
@@ -28,6 +29,9 @@ from .schemas import (
     RungOut,
     SceneIn,
     SceneOut,
+    SeatIn,
+    SitterOut,
+    SittersOut,
     StepIn,
     ValueOut,
 )
@@ -89,8 +93,24 @@ def scene(body: SceneIn):
 @bench.post("/move", responses={"200": SceneOut})
 def move_thing(body: MoveIn):
     """Moves a thing by a handle; walls, floor and ceiling resist."""
-    made = move(_sound(body.set), body.thing, body.handle, {str(k): v for k, v in body.to.items()})
+    eyes = face_marks(load_sitter(_sound(body.set).sitter.who), body.set.sitter).eyes[1]
+    made = move(body.set, body.thing, body.handle, {str(k): v for k, v in body.to.items()}, eyes)
     return _scene(_sound(made.photo_set), body, made.resisted)
+
+
+@bench.get("/sitters", responses={"200": SittersOut})
+def sitters():
+    """Who can sit."""
+    known = [load_sitter(name) for name in known_sitters()]
+    return answer(SittersOut(sitters=[SitterOut(name=m.name, description=m.description) for m in known]))
+
+
+@bench.post("/seat", responses={"200": SceneOut})
+def seat_sitter(body: SeatIn):
+    """Puts another sitter on the seat."""
+    if body.who not in known_sitters():
+        raise NotAccepted([Problem("who", f"{body.who!r} is not a known sitter", " or ".join(known_sitters()))])
+    return _scene(_sound(seat(_sound(body.set), load_sitter(body.who))), body)
 
 
 @bench.post("/enter", responses={"200": SceneOut})

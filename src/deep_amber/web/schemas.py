@@ -98,6 +98,19 @@ class MoveIn(SceneIn):
     to: dict[Literal["x", "y", "z"], float]
 
 
+class SeatIn(SceneIn):
+    who: Annotated[str, MaxLen(40)]
+
+
+class SitterOut(BaseModel):
+    name: str
+    description: str
+
+
+class SittersOut(BaseModel):
+    sitters: list[SitterOut]
+
+
 class EnterIn(SceneIn):
     field: Annotated[str, MaxLen(80)]
     text: Annotated[str, MaxLen(80)]

@@ -25,7 +25,7 @@ class AnyMove(unittest.TestCase):
     def test_leaves_a_sound_set(self, pulls):
         photo_set = plain_set()
         for (thing, handle), x, y, z in pulls:
-            photo_set = move(photo_set, thing, handle, {"x": x, "y": y, "z": z}).photo_set
+            photo_set = move(photo_set, thing, handle, {"x": x, "y": y, "z": z}, 1.2).photo_set
             self.assertEqual(problems_of(photo_set, known_sitters()), [])
 
 
@@ -70,6 +70,11 @@ class Follow(unittest.TestCase):
         turned = move(plain_set(), "sitter", "turn", {"x": s.x + 1.0, "z": s.z + 1.0}).photo_set
         self.assertAlmostEqual(turned.sitter.body_turn, 45.0)
 
+    def test_a_nod_points_the_nose_at_the_hands_height(self):
+        nodded = move(plain_set(), "sitter", "nod", {"y": 1.2 - 0.28}, eyes_height=1.2).photo_set
+        self.assertAlmostEqual(nodded.sitter.head_nod, 30.0)
+        self.assertEqual(move(plain_set(), "sitter", "nod", {"y": -3.0}, eyes_height=1.2).resisted, "the neck")
+
     def test_the_cloth_faces_its_aim(self):
         light = move(plain_set(), "lights.0", "aim", {"x": 1.0, "y": 0.5, "z": 1.0}).photo_set.lights[0]
         way = np.array([1.0, 0.5, 1.0]) - light.place.array
@@ -92,6 +97,8 @@ class Refused(unittest.TestCase):
             move(plain_set(), "sitter", "turn", {"x": 0.0})
         with self.assertRaises(NotAccepted):
             move(plain_set(), "backdrop", "top", {"x": 0.0})
+        with self.assertRaises(NotAccepted):
+            move(plain_set(), "sitter", "nod", {"y": 1.0})
 
 
 if __name__ == "__main__":

@@ -183,6 +183,11 @@ def enter(photo_set: Set, mesh: SitterMesh, path: str, text: str) -> Set:
     return field.put(photo_set, mesh, value)
 
 
+def seat(photo_set: Set, mesh: SitterMesh) -> Set:
+    """The set with another sitter on the same seat, in the same pose."""
+    return replace(photo_set, sitter=replace(photo_set.sitter, who=mesh.name))
+
+
 def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
     """The set with a value some third stops on: aperture, time, sensitivity (more light is positive) or output.
 

@@ -22,6 +22,7 @@ from .sitter import Sitter
 from .validation import fits
 
 BACKDROP_FROM_WALL = 0.02  # [m]: a hanging cloth is not in the wall
+NOSE_HANDLE = 0.56  # [m] from the eyes to the handle that turns and nods the head
 GAP = 1e-4  # [m] kept from what resists, so that rounding does not put a thing into it
 
 
@@ -88,6 +89,14 @@ def _move_camera(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
         place, by = _inside(photo_set, _merged(camera.place, to), np.full(3, CAMERA_CLEARANCE))
         camera = replace(camera, place=_aim_apart(camera.aim, place, camera.place))
     return Move(replace(photo_set, camera=camera), by)
+
+
+def _nodded(sitter: Sitter, eyes_y: float, y: float) -> tuple[Sitter, str]:
+    limit = interval_of(Sitter, "head_nod")
+    assert limit is not None
+    nod = math.degrees(math.asin(min(max((eyes_y - y) / NOSE_HANDLE, -1.0), 1.0)))
+    nod, by = _held(nod, float(limit.ge), float(limit.le), "the neck", "the neck")  # type: ignore[arg-type]
+    return replace(sitter, head_nod=nod), by
 
 
 def _turned(sitter: Sitter, handle: str, to: Mapping[str, float]) -> tuple[Sitter, str]:
@@ -170,7 +179,7 @@ def _move_backdrop(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move
     return Move(replace(photo_set, backdrop=replace(backdrop, x=x, z=z)), " and ".join(filter(None, (by_x, by_z))))
 
 
-HANDLES = {"light": ("place", "aim"), "camera": ("place", "aim"), "sitter": ("place", "turn", "head"),
+HANDLES = {"light": ("place", "aim"), "camera": ("place", "aim"), "sitter": ("place", "turn", "head", "nod"),
            "backdrop": ("place", "turn", "top")}  # fmt: skip
 
 
@@ -182,7 +191,7 @@ def light_index(photo_set: Set, thing: str) -> int:
     return int(number)
 
 
-def move(photo_set: Set, thing: str, handle: str, to: Mapping[str, float]) -> Move:
+def move(photo_set: Set, thing: str, handle: str, to: Mapping[str, float], eyes_height: float | None = None) -> Move:
     """Moves a thing by one of its handles.
 
     Parameters
@@ -190,6 +199,7 @@ def move(photo_set: Set, thing: str, handle: str, to: Mapping[str, float]) -> Mo
     thing : "lights.0", "sitter", "camera" or "backdrop"
     handle : see HANDLES
     to : wanted room coordinates of the handle, x, y, z [m]; those left out stay
+    eyes_height : of the sitter [m], for the handle "nod"
 
     Raises
     ------
@@ -209,6 +219,11 @@ def move(photo_set: Set, thing: str, handle: str, to: Mapping[str, float]) -> Mo
         made = _move_light(photo_set, light_index(photo_set, thing), handle, to)
     elif kind == "camera":
         made = _move_camera(photo_set, handle, to)
+    elif handle == "nod":
+        if eyes_height is None or "y" not in to:
+            raise NotAccepted([Problem("to", "a nod needs y", "y [m]")])
+        sitter, by = _nodded(photo_set.sitter, eyes_height, to["y"])
+        made = Move(replace(photo_set, sitter=sitter), by)
     elif kind == "sitter":
         made = _move_sitter(photo_set, handle, to)
     else:

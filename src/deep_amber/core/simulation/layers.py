@@ -8,7 +8,7 @@ from ..picture.catchlight import mirrored
 from ..picture.lens_rays import pixel_places
 from ..picture.seen import F0, ROUGHNESS, WALL_KIND, Seen
 from ..picture.soft_shadow import carried_visibility, picture_visibility
-from ..picture.spread import Spreading, spread, spreading
+from ..picture.spread import Spreading, spreading
 from ..scene.light import Light
 from ..transport.direct import illuminance, unshadowed, visibility
 from ..transport.emitter import emitter_row
@@ -17,7 +17,7 @@ from ..transport.sampling import rotations
 from ..transport.shine import lit_surfaces
 from .quality import SENSOR_GRID, SENSOR_SHADOWS
 from .sensors import Sensors
-from .stages import Stages, shape_of, without_exposure
+from .stages import Stages, framed, shape_of
 
 OUTLINE_SHADOWS = (2, 2)  # shadow samples of an added place; several share a pixel
 
@@ -61,7 +61,7 @@ def direct_layer(stages: Stages, light: Light) -> DirectLayer:
                                      q.shadow_change, q.coarse_hair, q.every)  # fmt: skip
         return _with_catchlights(stages, seen, emitter, diffuse, shine, visible)
 
-    key = (without_exposure(stages.photo_set), q, shape_of(light), stages.blocker_key())
+    key = (framed(stages.photo_set), q, shape_of(light), stages.blocker_key())
     return stages.keep_layer("direct layer", key, make)
 
 
@@ -82,20 +82,20 @@ def outline_layer(stages: Stages, light: Light) -> DirectLayer:
                                     quads, own, OUTLINE_SHADOWS, rotations(len(alone), 0.71))  # fmt: skip
         return _with_catchlights(stages, seen, emitter, diffuse, shine, np.maximum(visible, 0))
 
-    key = (without_exposure(stages.photo_set), stages.quality, shape_of(light), stages.blocker_key())
+    key = (framed(stages.photo_set), stages.quality, shape_of(light), stages.blocker_key())
     return stages.keep_layer("outline layer", key, make)
 
 
 def pixel_spreading(stages: Stages) -> Spreading:
     size = stages.quality.size
-    key = (without_exposure(stages.photo_set), size)
+    key = (framed(stages.photo_set), size)
     return stages.keep_picture(
         "spreading", key, lambda: spreading(pixel_places(size), stages.seen(), stages.coarse(), stages.coarse_size())
     )
 
 
 def outline_spreading(stages: Stages) -> Spreading:
-    key = (without_exposure(stages.photo_set), stages.quality.size)
+    key = (framed(stages.photo_set), stages.quality.size)
 
     def make() -> Spreading:
         seen, places, _ = stages.outlines()
@@ -134,7 +134,3 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
 
     patches = stages.memory.keep(f"patches of {name}", (place, stages.bounce_key(), q.bodies_reflect), seen)
     return direct[:, None] + gather(patches, stages.radiosity(light), sensors.receptor)
-
-
-__all__ = ["DirectLayer", "bounced_layer", "direct_layer", "outline_layer", "outline_spreading", "pixel_spreading",
-           "sensor_layer", "spread"]  # fmt: skip

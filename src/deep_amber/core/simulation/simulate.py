@@ -12,6 +12,7 @@ from ..exposure.response import LUMINANCE, code_value, exposure_factor, lightnes
 from ..kit.strobe import front_cloth_radiance, output_factor
 from ..picture.develop import add_light, show_emitters, to_srgb
 from ..picture.seen import Seen
+from ..picture.spread import spread
 from ..scene.geometry import emitter_quad
 from ..scene.light import Light
 from ..scene.set import Set
@@ -24,12 +25,11 @@ from .layers import (
     outline_spreading,
     pixel_spreading,
     sensor_layer,
-    spread,
 )
 from .memory import Memory
 from .quality import SETTLED, Quality
 from .sensors import meter_sensors, surface_sensors
-from .stages import Stages, without_exposure
+from .stages import Stages, framed
 
 LABELS = {
     "lit_cheek": "lit cheek",
@@ -134,7 +134,7 @@ def _readings(stages: Stages) -> Readings:
     photo_set = stages.photo_set
     factor, n = exposure_factor(photo_set.camera), photo_set.camera.sensitivity
     surfaces = stages.memory.keep(
-        "surface sensors", without_exposure(photo_set), lambda: surface_sensors(photo_set, stages.mesh, stages.posed())
+        "surface sensors", framed(photo_set), lambda: surface_sensors(photo_set, stages.mesh, stages.posed())
     )
     domes, flat = meter_sensors(photo_set, stages.mesh)
 

@@ -1,7 +1,7 @@
 """The stages of a simulation, each kept by exactly what it reads."""
 
 from collections.abc import Callable, Hashable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import TypeVar
 
 import numpy as np
@@ -28,23 +28,24 @@ from .quality import PATCH_RAYS, Quality
 T = TypeVar("T")
 
 
-def shape_of(light: Light) -> Light:
-    """The light with everything levelled that does not change its layer: output, colour, name, on or off."""
-    return replace(light, output=0.0, name="-", energy=400.0, colour_temperature=5600.0, on=True)
+# What stages read, as keys of the memory.
 
 
-def without_exposure(photo_set: Set) -> Set:
-    """The set with everything levelled that does not change what is seen: lights and exposure."""
-    camera = replace(photo_set.camera, aperture=8.0, time=1.0, sensitivity=100.0, white_balance=5600.0)
-    return replace(photo_set, camera=camera, lights=())
+def shape_of(light: Light) -> tuple:
+    """What a light's layer at radiance 1 depends on: not its output, colour, name, nor whether it is on."""
+    return (light.kind, light.place, light.aim, light.modifier)
 
 
-def without_camera(photo_set: Set) -> Set:
-    """The set with lights and camera levelled: what the geometry of bounced light reads."""
-    camera = replace(without_exposure(photo_set).camera, place=photo_set.camera.aim, focal_length=50.0,
-                     sensor_width=24.0, sensor_height=36.0)  # fmt: skip
-    origin = replace(camera.aim, x=0.0, y=0.0, z=0.0)
-    return replace(photo_set, camera=replace(camera, place=origin, aim=origin), lights=())
+def standing(photo_set: Set) -> tuple:
+    """What the geometry of bounced light depends on, lights' bodies apart."""
+    return (photo_set.room, photo_set.backdrop, photo_set.sitter)
+
+
+def framed(photo_set: Set) -> tuple:
+    """What is seen through the lens depends on this; exposure and lights do not change it."""
+    camera = photo_set.camera
+    lens = (camera.place, camera.aim, camera.focal_length, camera.sensor_width, camera.sensor_height)
+    return (*standing(photo_set), *lens)
 
 
 @dataclass(frozen=True, eq=False)
@@ -81,7 +82,7 @@ class Stages:
     # What the lens sees
 
     def _seen(self, stage: str, size: Size, places: Callable[[], np.ndarray]) -> Seen:
-        key = (without_exposure(self.photo_set), size)
+        key = (framed(self.photo_set), size)
 
         def make() -> Seen:
             self.go_on()
@@ -97,7 +98,7 @@ class Stages:
 
     def outlines(self) -> tuple[Seen, np.ndarray, np.ndarray]:
         """Added places on outlines: their surfaces, their places (n, 2) and the pixel each belongs to."""
-        key = (without_exposure(self.photo_set), self.quality.size)
+        key = (framed(self.photo_set), self.quality.size)
 
         def make():
             pixels, eyes = outline_pixels(self.seen(), self.quality.size)
@@ -122,7 +123,8 @@ class Stages:
     def blockers(self, light: Light) -> tuple[np.ndarray, int]:
         """Rows of the backdrop and of every light's body, and the row of this light's own."""
         shapes = [shape_of(k) for k in self.photo_set.lights]
-        return quad_rows([self.backdrop(), *map(emitter_quad, shapes)]), 1 + shapes.index(shape_of(light))
+        bodies = [emitter_quad(k) for k in self.photo_set.lights]
+        return quad_rows([self.backdrop(), *bodies]), 1 + shapes.index(shape_of(light))
 
     def blocker_key(self) -> tuple:
         return (self.photo_set.backdrop, *map(shape_of, self.photo_set.lights))
@@ -131,10 +133,10 @@ class Stages:
 
     def bodies(self) -> tuple[Light, ...]:
         """The lights whose black bodies stand in the way of bounced light, at this quality."""
-        return tuple(map(shape_of, self.photo_set.lights)) if self.quality.bodies_reflect else ()
+        return self.photo_set.lights if self.quality.bodies_reflect else ()
 
     def bounce_key(self) -> tuple:
-        return (without_camera(self.photo_set), self.bodies())
+        return (standing(self.photo_set), tuple(map(shape_of, self.bodies())))
 
     def bounce_quads(self) -> np.ndarray:
         return quad_rows([self.backdrop(), *map(emitter_quad, self.bodies())])
@@ -154,7 +156,7 @@ class Stages:
             points, normals, turn = (a[::every] for a in (p.points, p.normals, patch_rotations(p)))
             return look_around(self.rays(), self.mesh.clusters, points, normals, PATCH_RAYS, turn)
 
-        return self.memory.keep("patch view", (without_camera(self.photo_set), self.quality.patch_points), make)
+        return self.memory.keep("patch view", (standing(self.photo_set), self.quality.patch_points), make)
 
     def factors(self) -> np.ndarray:
         def make() -> np.ndarray:
@@ -166,7 +168,7 @@ class Stages:
 
     def coarse_patches(self) -> np.ndarray:
         """Patches seen from the coarse picture places, (n, rays)."""
-        key = (without_exposure(self.photo_set), self.coarse_size(), self.quality.bounce_grid)
+        key = (framed(self.photo_set), self.coarse_size(), self.quality.bounce_grid)
 
         def view() -> View:
             self.go_on()
@@ -178,7 +180,7 @@ class Stages:
 
         kept = self.keep_picture("coarse view", key, view)
         return self.keep_picture(
-            "coarse patches", (key, self.bodies()), lambda: patches_seen(kept, self.patches(), self.bounce_quads())
+            "coarse patches", (key, self.bounce_key()), lambda: patches_seen(kept, self.patches(), self.bounce_quads())
         )
 
     def radiosity(self, light: Light) -> np.ndarray:

@@ -55,6 +55,12 @@ def _roots(template, vertices, normals, rng, count):
     )
 
 
+def _without_sideburns(roots):
+    """Pulled back, hair from before the ear would be drawn through it."""
+    keep = ~((roots.reference[:, 2] > 0.5) & (roots.reference[:, 1] < 7.42))
+    return Roots(roots.points[keep], roots.normals[keep], roots.reference[keep], roots.edge[keep])
+
+
 def _cropped(roots, collider, rng, steps):
     """Short hair: lifted off the scalp, swept to the side on top, down and back below."""
     n = len(roots.points)
@@ -180,6 +186,7 @@ def hair(style, template, skin, landmarks, colour, seed=0):
     if style == "crop":
         points, outward, width = _cropped(roots, collider, rng, steps)
     else:
+        roots = _without_sideburns(roots)
         reference = template.reference
         scale = (vertices[:, 1].max() - chin) / (reference[:, 1].max() - reference[landmarks["menton"], 1])
         back_of_head = int(np.argmin(reference[:, 2] + (reference[:, 1] < 7) * 9))

@@ -1,10 +1,19 @@
 """make shots: one current picture of each main view, from the demo data, at 1280 x 800."""
 
 import sys
+from dataclasses import replace
 from pathlib import Path
 
+from PIL import Image
 from playwright.sync_api import Page, sync_playwright
-from tests.browser.page import CHROMIUM, FLAGS, SIZE, Server
+from tests.browser.page import CHROMIUM, DEMO, FLAGS, SIZE, Server
+
+from deep_amber.core.picture.lens_rays import Size
+from deep_amber.core.scene import Point
+from deep_amber.core.simulation import SETTLED, simulate
+from deep_amber.core.sitter.face import face_marks
+from deep_amber.formats.set_file import read_set_file
+from deep_amber.formats.sitter_file import known_sitters, load_sitter
 
 DONE = "() => document.querySelector('.frame')?.dataset.quality === 'settled'"
 
@@ -15,9 +24,34 @@ def open_set(page: Page, address: str, name: str) -> None:
     page.wait_for_function(DONE, timeout=60_000)
 
 
+POSES = (
+    {},
+    {"body_turn": 30.0, "head_turn": 8.0},
+    {"body_turn": -35.0, "head_turn": -25.0, "head_nod": 6.0, "head_tilt": 5.0},
+)
+
+
+def sitters_sheet(path: Path) -> None:
+    """Every sitter in three poses under the same soft light."""
+    base = read_set_file((DEMO / "1-nadia-soft.json").read_bytes()).set
+    sheet = Image.new("RGB", (3 * 400, 2 * 500))
+    for row, who in enumerate(known_sitters()):
+        mesh = load_sitter(who)
+        for column, pose in enumerate(POSES):
+            sitter = replace(base.sitter, who=who, body_turn=0.0, head_turn=0.0, head_nod=0.0, head_tilt=0.0)
+            eyes = face_marks(mesh, replace(sitter, **pose)).eyes
+            camera = replace(base.camera, aim=Point(eyes[0], eyes[1] - 0.06, eyes[2]), focal_length=85.0,
+                             aperture=8.0 if who == "nadia" else 11.0)  # fmt: skip
+            quality = replace(SETTLED, size=Size(400, 500))
+            made = simulate(replace(base, sitter=replace(sitter, **pose), camera=camera), mesh, quality)
+            sheet.paste(Image.fromarray(made.picture), (400 * column, 500 * row))
+    sheet.save(path)
+
+
 def main() -> None:
     folder = Path(sys.argv[1])
     folder.mkdir(parents=True, exist_ok=True)
+    sitters_sheet(folder / "sitters.png")
     server = Server()
     try:
         with sync_playwright() as playwright:

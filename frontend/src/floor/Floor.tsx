@@ -14,7 +14,7 @@ export function Floor({ drawing, width, height }: { drawing: Drawing; width: num
   const scale = Math.min((width - 2 * MARGIN - 20) / drawing.width, (height - 2 * MARGIN) / drawing.depth);
   const left = (width - drawing.width * scale) / 2;
   const plan = fromAbove(drawing.width, scale, left, MARGIN);
-  const shares: Record<string, number> = { "lens to sitter": 0.35, "sitter to backdrop": 0.62 };
+  const shares: Record<string, number> = { "lens to sitter": 0.2, "sitter to backdrop": 0.62 };
   const right = left + drawing.width * scale;
   const bottom = MARGIN + drawing.depth * scale;
   return (

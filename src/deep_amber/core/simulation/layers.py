@@ -87,6 +87,7 @@ def outline_layer(stages: Stages, light: Light) -> DirectLayer:
 
 
 def pixel_spreading(stages: Stages) -> Spreading:
+    """How coarse bounced light is carried to every pixel."""
     size = stages.quality.size
     key = (framed(stages.photo_set), size)
     return stages.keep_picture(
@@ -95,6 +96,7 @@ def pixel_spreading(stages: Stages) -> Spreading:
 
 
 def outline_spreading(stages: Stages) -> Spreading:
+    """How coarse bounced light is carried to the added places of outlines."""
     key = (framed(stages.photo_set), stages.quality.size)
 
     def make() -> Spreading:

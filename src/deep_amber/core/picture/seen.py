@@ -1,6 +1,7 @@
 """What the lens sees at each picture place: surface point, normal, kind, colour."""
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numba as nb
 import numpy as np
@@ -36,6 +37,21 @@ class Seen:
     gloss: np.ndarray  # (n,) float32, share of the kind's shine
     lift: np.ndarray  # (n,) float32 [m]
     distance: np.ndarray  # (n,) float32 from the lens [m]
+
+    @cached_property
+    def on_walls(self) -> np.ndarray:
+        """Rows of the places on room and backdrop."""
+        return np.where(self.kinds == WALL_KIND)[0]
+
+    @cached_property
+    def on_sitter(self) -> np.ndarray:
+        """Rows of the places on the sitter."""
+        return np.where(self.kinds != WALL_KIND)[0]
+
+    @cached_property
+    def walls(self) -> tuple[np.ndarray, np.ndarray]:
+        """Points and normals of the places on room and backdrop."""
+        return self.points[self.on_walls], self.normals[self.on_walls]
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)

@@ -6,7 +6,7 @@ import numpy as np
 
 from ..picture.catchlight import mirrored
 from ..picture.lens_rays import pixel_places
-from ..picture.seen import F0, ROUGHNESS, WALL_KIND, Seen
+from ..picture.seen import F0, ROUGHNESS, Seen
 from ..picture.soft_shadow import carried_visibility, picture_visibility
 from ..picture.spread import Spreading, spreading
 from ..scene.light import Light
@@ -32,10 +32,8 @@ class DirectLayer:
 def _unshadowed(stages: Stages, seen: Seen, emitter: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
     q = stages.quality
     diffuse, shine = np.zeros(len(seen.points), np.float32), np.zeros(len(seen.points), np.float32)
-    wall = seen.kinds == WALL_KIND
-    walls, sitter = np.where(wall)[0], np.where(~wall)[0]
-    diffuse[walls] = unshadowed(seen.points[walls], seen.normals[walls], emitter, q.cell)
-    lit_surfaces(seen.points, seen.normals, seen.views, seen.tangents, seen.kinds, sitter, ROUGHNESS, F0, emitter,
+    diffuse[seen.on_walls] = unshadowed(*seen.walls, emitter, q.cell)
+    lit_surfaces(seen.points, seen.normals, seen.views, seen.tangents, seen.kinds, seen.on_sitter, ROUGHNESS, F0, emitter,
                  q.shine_grid, diffuse, shine)  # fmt: skip
     return diffuse, shine
 

@@ -31,6 +31,8 @@ class Quality:
     """Of the bounces."""
     patch_grid: tuple[int, int]
     """Shadow samples of direct light on patches."""
+    wall_cell: float
+    """Smallest patch of a wall for bounced light [m]."""
     patch_points: int
     """Of the nine points of a patch, each so manyth is used."""
     bounce_rows: int
@@ -41,8 +43,12 @@ class Quality:
     """More samples on outlines and eyes."""
 
 
-DRAGGED = Quality(Size(320, 400), (2, 3), 4, 0.05, 2, 1.0, True, (2, 3), False, QUICK, (2, 2), 3, 50, (8, 6), False)
-SETTLED = Quality(Size(640, 800), (3, 3), 4, 0.02, 1, CELL, False, (3, 4), True, FINE, (4, 4), 1, 100, (16, 8), True)
+DRAGGED = Quality(
+    Size(320, 400), (2, 3), 4, 0.05, 2, 1.0, True, (2, 3), False, QUICK, (2, 2), 0.5, 3, 50, (8, 6), False
+)
+SETTLED = Quality(
+    Size(640, 800), (3, 3), 4, 0.02, 1, CELL, False, (3, 4), True, FINE, (4, 4), 0.35, 1, 100, (16, 8), True
+)
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point
 SENSOR_SHADOWS = (8, 8)
 PATCH_RAYS = (8, 4)

@@ -136,7 +136,7 @@ class Stages:
         return self.photo_set.lights if self.quality.bodies_reflect else ()
 
     def bounce_key(self) -> tuple:
-        return (standing(self.photo_set), tuple(map(shape_of, self.bodies())))
+        return (standing(self.photo_set), tuple(map(shape_of, self.bodies())), self.quality.wall_cell)
 
     def bounce_quads(self) -> np.ndarray:
         return quad_rows([self.backdrop(), *map(emitter_quad, self.bodies())])
@@ -145,7 +145,9 @@ class Stages:
         quads: list[tuple[Quad, tuple | None]] = [(self.backdrop(), self.photo_set.backdrop.surface.rgb)]
         quads += [(emitter_quad(light), None) for light in self.bodies()]
         return self.memory.keep(
-            "patches", self.bounce_key(), lambda: build_patches(self.photo_set.room, (self.mesh, self.posed()), quads)
+            "patches",
+            self.bounce_key(),
+            lambda: build_patches(self.photo_set.room, (self.mesh, self.posed()), quads, self.quality.wall_cell),
         )
 
     def patch_view(self) -> View:
@@ -156,7 +158,9 @@ class Stages:
             points, normals, turn = (a[::every] for a in (p.points, p.normals, patch_rotations(p)))
             return look_around(self.rays(), self.mesh.clusters, points, normals, PATCH_RAYS, turn)
 
-        return self.memory.keep("patch view", (standing(self.photo_set), self.quality.patch_points), make)
+        return self.memory.keep(
+            "patch view", (standing(self.photo_set), self.quality.wall_cell, self.quality.patch_points), make
+        )
 
     def factors(self) -> np.ndarray:
         def make() -> np.ndarray:

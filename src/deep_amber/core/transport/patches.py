@@ -15,7 +15,7 @@ from ..scene.room import SURFACE_NAMES, Room
 from ..sitter.mesh import Posed, SitterMesh
 from .sampling import rotations
 
-WALL_CELL, QUAD_CELL = 0.35, 0.30  # [m]
+WALL_CELL, QUAD_CELL = 0.35, 0.30  # smallest patches [m]
 MOST_WALL_PATCHES = 700
 POINTS_A_PATCH = 9
 # Each face's axis of the normal, and the axes its cells run along.
@@ -77,14 +77,17 @@ def _sitter_cells(mesh: SitterMesh, posed: Posed):
     return posed.in_room(points), normals @ posed.rotation.T, reflectance
 
 
-def wall_cell(room: Room) -> float:
+def wall_cell(room: Room, smallest: float) -> float:
     """Cell size that keeps the walls' patches within MOST_WALL_PATCHES [m]."""
     area = 2 * (room.width * room.depth + room.width * room.height + room.depth * room.height)
-    return max(WALL_CELL, math.sqrt(area / MOST_WALL_PATCHES))
+    return max(smallest, math.sqrt(area / MOST_WALL_PATCHES))
 
 
 def build_patches(
-    room: Room, sitter: tuple[SitterMesh, Posed] | None, quads: list[tuple[Quad, tuple | None]]
+    room: Room,
+    sitter: tuple[SitterMesh, Posed] | None,
+    quads: list[tuple[Quad, tuple | None]],
+    smallest: float = WALL_CELL,
 ) -> Patches:
     """Lays out the patches.
 
@@ -93,6 +96,7 @@ def build_patches(
     room : the room
     sitter : mesh and pose, or None for an empty room
     quads : each with its reflectance a channel, or None for a black one without patches
+    smallest : side of the smallest wall patch [m]
     """
     points, normals, reflectance, first = [], [], [], 0
     if sitter:
@@ -100,7 +104,7 @@ def build_patches(
         points, normals, reflectance, first = [p], [n], [r], len(r)
     in_sitter = first
     low, high = np.array([-room.width / 2, 0, 0]), np.array([room.width / 2, room.height, room.depth])
-    size, cell, room_cells = high - low, wall_cell(room), []
+    size, cell, room_cells = high - low, wall_cell(room, smallest), []
     for face, (axis, a, b) in enumerate(_FACE_AXES):
         columns, rows = max(1, round(size[a] / cell)), max(1, round(size[b] / cell))
         u, v = _grid(columns, rows)

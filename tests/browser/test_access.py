@@ -11,7 +11,7 @@ AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 
 class Layout(PageTest):
     def test_the_bench_fits_without_scrolling_and_cuts_nothing_off(self):
-        for name in ("Nadia, soft headshot", "Anton, hard and dramatic"):
+        for name in ("Nadia, soft headshot", "Anton, hard and dramatic", "Nadia, low key"):
             self.open_demo(name)
             for thing in ("k", "s", "c", "b", "r"):
                 self.page.keyboard.press(thing)
@@ -21,6 +21,11 @@ class Layout(PageTest):
                         .filter(e => e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1).map(e => e.className || e.tagName)"""
                 )
                 self.assertEqual(over, [], f"{name} {thing}")
+                cut = self.page.evaluate(
+                    """() => [...document.querySelectorAll('input, dd, output, .caption, label')]
+                        .filter(e => e.scrollWidth > e.clientWidth + 1).map(e => e.value || e.textContent)"""
+                )
+                self.assertEqual(cut, [], f"{name} {thing}")
         outside = self.page.evaluate(
             """() => [...document.querySelectorAll('input, button, a, text, svg text')].filter(e => {
                 const r = e.getBoundingClientRect(); return r.width && (r.right > innerWidth + 1 || r.bottom > innerHeight + 1 || r.left < -1)

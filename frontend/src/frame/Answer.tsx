@@ -19,7 +19,7 @@ export function Answer() {
           {picture ? `${picture.readings.ratio < 100 ? picture.readings.ratio.toFixed(1) : "over 100"} : 1` : "–"}
         </output>
         <span className="caption">
-          lit to shadow cheek{picture && picture.readings.ratio < 100 ? `, ${picture.readings.ratio_stops.toFixed(1)} stops` : ""}
+          lit to shadow{picture && picture.readings.ratio < 100 ? `, ${picture.readings.ratio_stops.toFixed(1)} stops` : ""}
         </span>
       </div>
       <dl className="meters" title="Incident meter before the face. ISO 2720: dome C = 340, flat C = 250">

@@ -45,7 +45,7 @@ export function ValueField({ value }: { value: Value }) {
           maxLength={40}
           aria-invalid={wrong !== ""}
           aria-describedby={wrong ? `${id}-wrong` : undefined}
-          size={Math.max(6, Math.min(text.length, value.steps ? 8 : 10))}
+          size={Math.max(6, Math.min(text.length, 10))}
           onFocus={(e) => e.currentTarget.select()}
           onChange={(e) => setText(e.currentTarget.value)}
           onBlur={() => void put()}

@@ -14,7 +14,7 @@ class Memory:
     are the same either way. Not for use by two threads at once.
     """
 
-    def __init__(self, entries: int = 3):
+    def __init__(self, entries: int = 2):
         self._entries = entries
         self._stages: dict[str, OrderedDict[Hashable, object]] = {}
         self.made: list[str] = []

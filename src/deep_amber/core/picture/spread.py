@@ -14,7 +14,7 @@ NEAR = 0.012  # [m]: coarse points farther off the pixel's surface count less
 
 @dataclass(frozen=True, eq=False)
 class Spreading:
-    rows: np.ndarray  # (n, 4) int32 coarse places
+    rows: np.ndarray  # (n, 4) uint16 coarse places; there are a few thousand
     weights: np.ndarray  # (n, 4) float32, each row sums to one
 
 
@@ -60,7 +60,7 @@ def spreading(places: np.ndarray, seen: Seen, coarse: Seen, coarse_size: Size) -
     places : (n, 2) picture places in 0..1; seen : their surfaces; coarse : surfaces of the coarse grid
     """
     n = len(places)
-    rows, weights = np.empty((n, 4), np.int32), np.empty((n, 4), np.float32)
+    rows, weights = np.empty((n, 4), np.uint16), np.empty((n, 4), np.float32)
     in_chunks(
         lambda a, b: _choose(places, seen.points, seen.normals, seen.kinds, coarse.points, coarse.normals, coarse.kinds,
                              coarse_size.width, coarse_size.height, NEAR, rows, weights, a, b),

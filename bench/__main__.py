@@ -59,7 +59,7 @@ def measured() -> tuple[float, list[tuple[str, str, str, str]]]:
 TEXT = """# Benchmarks
 
 Made by `make bench` on {date}, {cores} cores, ray rate in the same run {rate:.2f} million shadow rays a second
-(embreex's own call, one ray at a time, all cores). The last column is the figure's worth in million rays at that
+(one ray a call, all cores). The last column is the figure's worth in million rays at that
 rate: it is what to compare between machines and runs, as the machine itself is noisy.
 
 | what | figure | budget | million rays' worth |

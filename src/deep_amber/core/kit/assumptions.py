@@ -12,9 +12,6 @@ SOFTBOX_LOBE = 0.0
 METER_TO_NOSE = 0.03
 """Distance of the incident meter in front of the nose tip, as it is held [m]."""
 
-LIGHT_BODY_REFLECTANCE = 0.0
-"""Front cloth and back of a modifier as seen by bounced light."""
-
 BODY_EXTENT = (0.26, 0.20)
 """Half width and half depth of a seated body kept clear of walls and backdrop [m]."""
 

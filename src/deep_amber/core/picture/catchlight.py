@@ -2,8 +2,10 @@
 
 import numpy as np
 
+from ..sitter.kinds import EYE_KIND
+from ..transport.hemisphere import RAY_START
 from ..transport.sitter_rays import SitterRays
-from .seen import EYE_KIND, Seen
+from .seen import Seen
 
 CORNEA_F0 = 0.025  # normal reflectance of the tear film, refractive index 1.376
 
@@ -28,7 +30,7 @@ def mirrored(seen: Seen, rays: SitterRays, emitter: np.ndarray) -> tuple[np.ndar
     inside = [np.abs(place @ half) <= half @ half for half in (emitter[3:6], emitter[6:9])]
     hit = (away > 0) & inside[0] & inside[1]
     rows, mirror, cos, away = rows[hit], mirror[hit], cos[hit], away[hit]
-    origins = seen.points[rows] + np.float32(3e-4) * seen.normals[rows]
+    origins = seen.points[rows] + np.float32(RAY_START) * seen.normals[rows]
     clear = np.ones(0, bool) if not len(rows) else ~rays.blocked(origins, (mirror * away[:, None]).astype(np.float32))
     fresnel = CORNEA_F0 + (1 - CORNEA_F0) * (1 - np.clip(cos, 0, 1)) ** 5
     return rows[clear], fresnel[clear].astype(np.float32)

@@ -1,8 +1,11 @@
 """From light on surfaces to the picture file's values."""
 
+import math
+
 import numba as nb
 import numpy as np
 
+from ..sitter.kinds import HAIR_KIND
 from ..transport.quads import quad_hit
 from ..transport.workers import in_chunks
 from .seen import Seen
@@ -14,8 +17,8 @@ def _add(albedo, kinds, diffuse, shine, bounce, scale, out, start, stop):
     for i in range(start, stop):
         for c in range(3):
             a = albedo[i, c]
-            tint = 0.6 + 1.2 * a if kinds[i] == 4 else 1.0
-            out[i, c] += scale[c] * (a * (diffuse[i] + bounce[i, c]) + 3.14159265 * tint * shine[i])
+            tint = 0.6 + 1.2 * a if kinds[i] == HAIR_KIND else 1.0
+            out[i, c] += scale[c] * (a * (diffuse[i] + bounce[i, c]) + math.pi * tint * shine[i])
 
 
 def add_light(

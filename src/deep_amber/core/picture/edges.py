@@ -2,8 +2,9 @@
 
 import numpy as np
 
+from ..sitter.kinds import EYE_KIND, HAIR_KIND, LASH_KIND
 from .lens_rays import Size
-from .seen import EYE_KIND, HAIR_KIND, LASH_KIND, Seen
+from .seen import Seen
 
 DEPTH_STEP = 0.006  # [m] between neighbours off the surface's own slope
 # Rotated grids: places of the added samples within a pixel.

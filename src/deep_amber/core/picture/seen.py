@@ -10,12 +10,13 @@ from ..kit.assumptions import SHINE
 from ..scene.geometry import backdrop_quad
 from ..scene.room import SURFACE_NAMES
 from ..scene.set import Set
+from ..sitter.kinds import CLOTH_KIND, EYE_KIND, HAIR_KIND, LASH_KIND, SKIN_KIND, WALL_KIND
 from ..sitter.mesh import CLOTH, EYE_LEFT, EYE_RIGHT, HAIR, LASH, SCALP, SKIN, Posed, SitterMesh
+from ..transport.hemisphere import RAY_START
 from ..transport.quads import box_hit, quad_hit, quad_rows
 from ..transport.sitter_rays import SitterRays
 from ..transport.workers import in_chunks
 
-SKIN_KIND, CLOTH_KIND, EYE_KIND, LASH_KIND, HAIR_KIND, WALL_KIND = range(6)
 _KIND_OF_PART = np.zeros(8, np.uint8)
 for _part, _kind in ((SKIN, SKIN_KIND), (CLOTH, CLOTH_KIND), (EYE_LEFT, EYE_KIND), (EYE_RIGHT, EYE_KIND),
                      (LASH, LASH_KIND), (HAIR, HAIR_KIND), (SCALP, LASH_KIND)):  # fmt: skip
@@ -23,7 +24,7 @@ for _part, _kind in ((SKIN, SKIN_KIND), (CLOTH, CLOTH_KIND), (EYE_LEFT, EYE_KIND
 _SHINE_ROWS = [SHINE[k] for k in ("skin", "cloth", "eye", "cloth", "hair", "cloth")]
 ROUGHNESS = np.array([row[0] for row in _SHINE_ROWS], np.float64)
 F0 = np.array([row[1] for row in _SHINE_ROWS], np.float64)
-SURFACE_LIFT, HAIR_LIFT = 3e-4, 6e-3  # start of shadow rays above the surface [m]
+SURFACE_LIFT, HAIR_LIFT = RAY_START, 6e-3  # start of shadow rays above the surface [m]
 
 
 @dataclass(frozen=True, eq=False)
@@ -123,13 +124,13 @@ def _interpolate(faces, face, weights, vertices, normals, tangents, colours, glo
             out_tangents[i, k] = r0 * t0 + r1 * t1 + r2 * t2
             facing += (r0 * g0 + r1 * g1 + r2 * g2) * views[i, k]
         kind = kind_of_part[parts[a]]
-        scale_n = (-1.0 if facing < 0 and kind != 4 else 1.0) / np.sqrt(n0 * n0 + n1 * n1 + n2 * n2 + 1e-20)
+        scale_n = (-1.0 if facing < 0 and kind != HAIR_KIND else 1.0) / np.sqrt(n0 * n0 + n1 * n1 + n2 * n2 + 1e-20)
         scale_t = 1.0 / max(np.sqrt(t0 * t0 + t1 * t1 + t2 * t2), 1e-6)
         for k in range(3):
             out_normals[i, k] *= scale_n
             out_tangents[i, k] *= scale_t
         out_kinds[i] = kind
-        out_lift[i] = 6e-3 if kind == 4 else 3e-4
+        out_lift[i] = HAIR_LIFT if kind == HAIR_KIND else SURFACE_LIFT
 
 
 def all_seen(photo_set: Set, mesh: SitterMesh, posed: Posed, rays: SitterRays, directions: np.ndarray) -> Seen:

@@ -3,6 +3,7 @@
 import numba as nb
 import numpy as np
 
+from ..sitter.kinds import HAIR_KIND
 from ..transport.direct import visibility
 from ..transport.sampling import pixel_rotations
 from ..transport.sitter_rays import SitterRays
@@ -27,7 +28,7 @@ def _spread(coarse, stride, width, change, coarse_hair, kinds, lit, out, ask, gu
         guess[i] = total / count if count else 0.0
         if not lit[i]:
             out[i], ask[i] = 0.0, False
-        elif count < 3 or (most - low > change and not (coarse_hair and kinds[i] == 4)):
+        elif count < 3 or (most - low > change and not (coarse_hair and kinds[i] == HAIR_KIND)):
             out[i], ask[i] = -1.0, True
         else:
             out[i], ask[i] = total / count, False

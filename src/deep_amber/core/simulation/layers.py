@@ -12,7 +12,7 @@ from ..picture.spread import Spreading, spreading
 from ..scene.light import Light
 from ..transport.direct import illuminance, unshadowed, visibility
 from ..transport.emitter import emitter_row
-from ..transport.hemisphere import gather, look_around, patches_seen
+from ..transport.hemisphere import RAY_START, gather, look_around, patches_seen
 from ..transport.sampling import rotations
 from ..transport.shine import lit_surfaces
 from .quality import SENSOR_GRID, SENSOR_SHADOWS
@@ -112,7 +112,7 @@ def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
 def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> np.ndarray:
     """(n, 3) illuminance at the sensors' points by one light, bounces included."""
     q = stages.quality
-    lift = np.full(len(sensors.points), 3e-4, np.float32)
+    lift = np.full(len(sensors.points), RAY_START, np.float32)
     quads, own = stages.blockers(light)
     place = (sensors.points.tobytes(), sensors.axes.tobytes())
     direct = stages.memory.keep(

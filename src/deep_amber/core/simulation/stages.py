@@ -17,7 +17,7 @@ from ..sitter.pose import posed
 from ..transport.bounce import form_factors, radiosity
 from ..transport.direct import illuminance
 from ..transport.emitter import emitter_row
-from ..transport.hemisphere import View, look_around, patches_seen
+from ..transport.hemisphere import RAY_START, View, look_around, patches_seen
 from ..transport.patches import Patches, build_patches, patch_rotations
 from ..transport.quads import quad_rows
 from ..transport.sampling import rotations
@@ -196,7 +196,7 @@ class Stages:
             self.go_on()
             p = self.patches()
             points, normals = p.points[:: q.patch_points], p.normals[:: q.patch_points]
-            lift = np.full(len(points), 3e-4, np.float32)
+            lift = np.full(len(points), RAY_START, np.float32)
             quads, own = self.blockers(light)
             direct = illuminance(self.rays(), points, normals, lift, emitter_row(light), quads, own, q.patch_grid)
             a_patch = direct.reshape(p.count, -1).mean(1, dtype=np.float64)

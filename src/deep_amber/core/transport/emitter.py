@@ -7,7 +7,6 @@ from ..scene.geometry import Quad, emitter_quad
 from ..scene.light import Light
 
 # Row: centre 0-2, half_x 3-5, half_y 6-8, normal 9-11, area 12, lobe exponent 13, width 14, height 15.
-EMITTER_ROW = 16
 
 
 def emitter_row(light: Light) -> np.ndarray:

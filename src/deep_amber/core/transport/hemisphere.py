@@ -57,9 +57,9 @@ def _rays(points, normals, columns, rows, turn, jitter, receptor, origins, direc
         for s in range(columns * rows):
             u, v = stratum(s, columns, rows, jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1])
             dx, dy, dz = _direction(receptor, u, v, nx, ny, nz)
-            origins[k, 0] = points[i, 0] + 3e-4 * nx
-            origins[k, 1] = points[i, 1] + 3e-4 * ny
-            origins[k, 2] = points[i, 2] + 3e-4 * nz
+            origins[k, 0] = points[i, 0] + RAY_START * nx
+            origins[k, 1] = points[i, 1] + RAY_START * ny
+            origins[k, 2] = points[i, 2] + RAY_START * nz
             directions[k, 0], directions[k, 1], directions[k, 2] = dx, dy, dz
             k += 1
 
@@ -105,7 +105,7 @@ def _patch_seen(points, normals, columns, rows, turn, jitter, receptor, distance
                 room, room_cells, out, start, stop):  # fmt: skip
     for i in range(start, stop):
         nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
-        ox, oy, oz = points[i, 0] + 3e-4 * nx, points[i, 1] + 3e-4 * ny, points[i, 2] + 3e-4 * nz
+        ox, oy, oz = points[i, 0] + RAY_START * nx, points[i, 1] + RAY_START * ny, points[i, 2] + RAY_START * nz
         for s in range(columns * rows):
             u, v = stratum(s, columns, rows, jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1])
             dx, dy, dz = _direction(receptor, u, v, nx, ny, nz)

@@ -30,7 +30,6 @@ class Patches:
     room: np.ndarray  # (2, 3) low and high corner [m]
     room_cells: np.ndarray  # (6, 3) int64: first patch, columns, rows
     quad_cells: np.ndarray  # (quads, 3) int64: first patch or -1 for black, columns, rows
-    sitter_patches: int
 
     @property
     def count(self) -> int:
@@ -102,7 +101,6 @@ def build_patches(
     if sitter:
         p, n, r = _sitter_cells(*sitter)
         points, normals, reflectance, first = [p], [n], [r], len(r)
-    in_sitter = first
     low, high = np.array([-room.width / 2, 0, 0]), np.array([room.width / 2, room.height, room.depth])
     size, cell, room_cells = high - low, wall_cell(room, smallest), []
     for face, (axis, a, b) in enumerate(_FACE_AXES):
@@ -140,7 +138,6 @@ def build_patches(
         np.stack([low, high]),
         np.array(room_cells, np.int64),
         np.array(quad_cells, np.int64).reshape(-1, 3),
-        in_sitter,
     )
 
 

@@ -8,6 +8,7 @@ import math
 import numba as nb
 import numpy as np
 
+from ..sitter.kinds import HAIR_KIND
 from .direct import sample_weight
 from .sampling import emitter_nodes
 from .workers import in_chunks
@@ -46,7 +47,7 @@ def _lit(
                 continue
             inverse = 1 / math.sqrt(dx * dx + dy * dy + dz * dz)
             lx, ly, lz = dx * inverse, dy * inverse, dz * inverse
-            if kind == 4:
+            if kind == HAIR_KIND:
                 tx, ty, tz = tangents[i, 0], tangents[i, 1], tangents[i, 2]
                 tl = tx * lx + ty * ly + tz * lz
                 w *= 0.35 + 0.65 * math.sqrt(max(1 - tl * tl, 0.0))

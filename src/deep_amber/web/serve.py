@@ -35,9 +35,9 @@ def _warm_last_set(app: OpenAPI) -> None:
     entries = list_sets(app.extensions["sessions"])
     if entries:
         photo_set = open_set(app.extensions["sessions"], entries[0].id).file.set
-        for turn, quality in enumerate(("dragged", "settled")):
-            with contextlib.suppress(NotAccepted, Superseded):
-                app.extensions["pictures"].compute(photo_set, quality, "warm", turn)
+        # The quick picture alone: a fine one would be in the way of a page that is opened at once.
+        with contextlib.suppress(NotAccepted, Superseded):
+            app.extensions["pictures"].compute(photo_set, "dragged", "warm", 0)
 
 
 def _few_arenas() -> None:

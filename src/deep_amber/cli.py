@@ -47,7 +47,7 @@ def _table(readings: Readings) -> str:
         f"{r.label:<16} {stops_text(r.stops):>6}   {r.code:>3}   L* {r.lightness:4.0f}"
         for r in readings.surfaces.values()
     ]
-    rows += [f"{name.replace('_', ' '):<16} {metered_aperture_text(r.aperture) if r.aperture > 0 else 'dark':>12}"
+    rows += [f"{name.replace('_', ' '):<16} {metered_aperture_text(r.aperture):>12}"
              for name, r in readings.incident.items()]  # fmt: skip
     rows.append(f"{'lit to shadow':<16} {readings.ratio:5.1f} : 1   {stops_text(readings.ratio_stops)} stops")
     return "\n".join(rows)

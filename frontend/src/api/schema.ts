@@ -682,6 +682,8 @@ export interface components {
             height: number;
             /** Backdrop */
             backdrop: number[][];
+            /** Backdrop Handle */
+            backdrop_handle: number[];
             sitter: components["schemas"]["SitterLines"];
             camera: components["schemas"]["CameraLines"];
             /** Lights */
@@ -716,8 +718,10 @@ export interface components {
             eyes: number[];
             /** Forward */
             forward: number[];
-            /** Facing */
-            facing: number[];
+            /** Nose Handle */
+            nose_handle: number[];
+            /** Chest Handle */
+            chest_handle: number[];
             /** Body From Above */
             body_from_above: number[][];
             /** Head From Above */

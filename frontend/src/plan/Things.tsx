@@ -71,7 +71,7 @@ function CameraLines({ camera, chosen }: { camera: Drawing["camera"]; chosen: bo
   );
 }
 
-function BackdropLines({ backdrop, chosen }: { backdrop: Drawing["backdrop"]; chosen: boolean }) {
+function BackdropLines({ backdrop, front, chosen }: { backdrop: Drawing["backdrop"]; front: Point3; chosen: boolean }) {
   const plan = usePlan();
   const [upperRight, upperLeft, lowerLeft] = backdrop;
   if (!upperRight || !upperLeft || !lowerLeft) {
@@ -79,9 +79,6 @@ function BackdropLines({ backdrop, chosen }: { backdrop: Drawing["backdrop"]; ch
   }
   const middle = upperRight.map((v, i) => (v + (upperLeft[i] ?? 0)) / 2);
   const [a, b] = plan.view === "floor" ? [plan.at(upperLeft), plan.at(upperRight)] : [plan.at(middle), plan.at([middle[0] ?? 0, 0, middle[2] ?? 0])];
-  const across = upperRight.map((v, i) => (v - (upperLeft[i] ?? 0)) / 2);
-  const half = Math.hypot(...across) || 1;
-  const front = along(middle, [-(across[2] ?? 0) / half, 0, (across[0] ?? 0) / half], 0.45);
   const [mx, my] = plan.at(middle);
   const [fx, fy] = plan.at(front);
   return (
@@ -114,8 +111,7 @@ function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; chosen: bo
   const floor = plan.view === "floor";
   const flat = (points: Drawing["sitter"]["from_side"]) =>
     points.map(([a, b]) => (floor ? plan.at([a ?? 0, 0, b ?? 0]) : plan.at([0, b ?? 0, a ?? 0])));
-  const nose = along(sitter.eyes, sitter.forward, 0.56);
-  const chest = along(sitter.place, sitter.facing, 0.36);
+  const { nose_handle: nose, chest_handle: chest } = sitter;
   const [nx, ny] = plan.at(nose);
   const [fx, fy] = plan.at(sitter.face);
   const [tx, ty] = plan.at(along(sitter.eyes, sitter.forward, 0.2));
@@ -171,7 +167,7 @@ function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; chosen: bo
 /** All things of the set; the chosen one lies on top, so that its handles can always be reached. */
 export function Things({ drawing, thing }: { drawing: Drawing; thing: string }) {
   const parts = [
-    { id: "backdrop", part: <BackdropLines backdrop={drawing.backdrop} chosen={thing === "backdrop"} /> },
+    { id: "backdrop", part: <BackdropLines backdrop={drawing.backdrop} front={drawing.backdrop_handle} chosen={thing === "backdrop"} /> },
     { id: "camera", part: <CameraLines camera={drawing.camera} chosen={thing === "camera"} /> },
     { id: "sitter", part: <SitterLines sitter={drawing.sitter} chosen={thing === "sitter"} /> },
     ...drawing.lights.map((light, i) => ({

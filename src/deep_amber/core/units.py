@@ -10,6 +10,7 @@ from collections.abc import Callable
 from .problem import NotAccepted, Problem
 
 INCH = 0.0254
+DARK_APERTURE = 0.1
 _LENGTH_UNITS = {"m": 1.0, "cm": 0.01, "mm": 0.001, "ft": 12 * INCH, "'": 12 * INCH, "in": INCH, '"': INCH}
 _NUMBER = r"[-+]?\d+(?:[.,]\d+)?"
 # Marked third-stop series (ISO 2720 rounding as printed on cameras).
@@ -143,10 +144,10 @@ def aperture_text(f_number: float) -> str:
 def metered_aperture_text(f_number: float) -> str:
     """A meter's answer: the full or third stop at or under it and the tenths over it, "f/8 +0.2".
 
-    Raises ValueError for an f-number that is not positive.
+    "dark" under f/0.1, which no meter shows.
     """
-    if f_number <= 0:
-        raise ValueError("an f-number is positive")
+    if f_number < DARK_APERTURE:
+        return "dark"
     stops = 2 * math.log2(f_number)
     whole = math.floor(stops + 0.05)
     tenths = round((stops - whole) * 10)

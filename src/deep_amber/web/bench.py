@@ -9,7 +9,7 @@ from ..core.exposure.response import CLIP_STOPS, ladder
 from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
 from ..core.scene.drawing import drawing
-from ..core.scene.fields import Field, enter, fields_of, nudge, seat, step, value_text
+from ..core.scene.fields import Field, enter, fields_of, has_third_stops, nudge, seat, step, value_text
 from ..core.scene.moves import move
 from ..core.scene.validation import problems_of
 from ..core.sitter.face import face_marks
@@ -47,9 +47,7 @@ def picture(body: PictureIn):
     desk: PictureDesk = current_app.extensions["pictures"]
     made = desk.compute(body.set, body.quality, body.viewer, body.turn)
     coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
-    meter = {
-        k: metered_aperture_text(r.aperture) if r.aperture > 0.1 else "dark" for k, r in made.readings.incident.items()
-    }
+    meter = {k: metered_aperture_text(r.aperture) for k, r in made.readings.incident.items()}
     return answer(PictureOut(turn=body.turn, quality=body.quality, picture=f"data:image/jpeg;base64,{coded}",
                              readings=made.readings, meter=meter))  # fmt: skip
 
@@ -70,8 +68,7 @@ def _sound(photo_set: Set) -> Set:
 def _value(photo_set: Set, path: str, field: Field, feet: bool) -> ValueOut:
     mesh = load_sitter(photo_set.sitter.who)
     text = value_text(field.kind, field.get(photo_set, mesh), feet)
-    has_steps = field.kind in ("aperture", "time", "output") or path == "camera.sensitivity"
-    return ValueOut(field=path, label=field.label, text=text, steps=has_steps)
+    return ValueOut(field=path, label=field.label, text=text, steps=has_third_stops(path, field))
 
 
 def _scene(photo_set: Set, asked: SceneIn, resisted: str = ""):

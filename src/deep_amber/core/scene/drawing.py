@@ -12,6 +12,7 @@ from ..sitter.face import face_marks
 from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
 from .geometry import aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge
+from .handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from .light import Light
 from .set import Set
 from .sitter import Sitter
@@ -44,8 +45,10 @@ class SitterLines:
     eyes: tuple[float, ...]
     forward: tuple[float, ...]
     """Where the nose points."""
-    facing: tuple[float, ...]
-    """Where the body faces."""
+    nose_handle: tuple[float, ...]
+    """Turns and nods the head."""
+    chest_handle: tuple[float, ...]
+    """Turns the body."""
     body_from_above: Line
     """(x, z)"""
     head_from_above: Line
@@ -79,6 +82,8 @@ class Drawing:
     height: float
     backdrop: Line
     """Upper corners and lower corners (x, y, z)."""
+    backdrop_handle: tuple[float, ...]
+    """Turns the backdrop; at the height of its upper edge."""
     sitter: SitterLines
     camera: CameraLines
     lights: tuple[LightLines, ...]
@@ -127,7 +132,8 @@ def _sitter(s: Sitter, mesh: SitterMesh) -> SitterLines:
     flat, beside = rotation[np.ix_([0, 2], [0, 2])], rotation[[2, 1]]
     return SitterLines(
         _tuple((s.x, s.seat_height, s.z)), _tuple(marks.face), _tuple(marks.eyes), _tuple(marks.forward),
-        _tuple(rotation @ [0, 0, 1]), _lines(body @ flat.T + offset[[0, 2]]), _lines(head @ flat.T + offset[[0, 2]]),
+        _tuple(np.array(marks.eyes) + np.array(marks.forward) * NOSE_HANDLE),
+        _tuple(np.array([s.x, s.seat_height, s.z]) + rotation @ [0, 0, CHEST_HANDLE]), _lines(body @ flat.T + offset[[0, 2]]), _lines(head @ flat.T + offset[[0, 2]]),
         _lines(_profile(vertices @ beside.T + offset[[2, 1]])),
     )  # fmt: skip
 
@@ -202,9 +208,11 @@ def letters(names: list[str]) -> list[str]:
 
 def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     """Everything the Floor and the Side draw."""
-    room, corners = photo_set.room, backdrop_quad(photo_set.backdrop).corners
+    room, quad = photo_set.room, backdrop_quad(photo_set.backdrop)
+    corners = quad.corners[[3, 2, 1, 0]]
     marks = letters([light.name for light in photo_set.lights])
     return Drawing(
-        room.width, room.depth, room.height, _lines(corners[[3, 2, 1, 0]]), _sitter(photo_set.sitter, mesh), _camera(photo_set),
+        room.width, room.depth, room.height, _lines(corners),
+        _tuple(corners[:2].mean(0) + quad.normal * BACKDROP_HANDLE), _sitter(photo_set.sitter, mesh), _camera(photo_set),
         tuple(_light(k, m) for k, m in zip(photo_set.lights, marks, strict=True)), tapes(photo_set, mesh),
     )  # fmt: skip

@@ -208,6 +208,11 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
     return field.put(photo_set, mesh, new)
 
 
+def has_third_stops(path: str, field: Field) -> bool:
+    """Whether `step` takes the field."""
+    return field.kind in ("aperture", "time", "output") or path == "camera.sensitivity"
+
+
 def nudge(photo_set: Set, mesh: SitterMesh, path: str, by: float) -> Set:
     """The set with an angle or length changed by a little [degrees or m], held inside its limits."""
     field = _field(photo_set, path)

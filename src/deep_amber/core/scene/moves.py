@@ -15,6 +15,7 @@ from ..kit.assumptions import BODY_EXTENT, CAMERA_CLEARANCE
 from ..problem import NotAccepted, Problem
 from .backdrop import Backdrop
 from .geometry import backdrop_quad, emitter_quad
+from .handles import NOSE_HANDLE
 from .limits import interval_of
 from .point import Point
 from .set import Set
@@ -22,7 +23,6 @@ from .sitter import Sitter
 from .validation import fits
 
 BACKDROP_FROM_WALL = 0.02  # [m]: a hanging cloth is not in the wall
-NOSE_HANDLE = 0.56  # [m] from the eyes to the handle that turns and nods the head
 GAP = 1e-4  # [m] kept from what resists, so that rounding does not put a thing into it
 
 

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from pathlib import Path
 
-from deep_amber.core.scene import Light, Point, Set
+from deep_amber.core.scene import Bare, Bowl, Light, Panel, Point, Set, Softbox, Window
 from deep_amber.formats.set_file import SetFile, read_set_file
 from deep_amber.formats.sitter_file import load_sitter
 
@@ -28,6 +28,24 @@ def with_light(photo_set: Set, **changes) -> Set:
     """The set with its one light changed."""
     (light,) = photo_set.lights
     return replace(photo_set, lights=(replace(light, **changes),))
+
+
+def rich_set() -> Set:
+    """The first demo set with a rim, a ground light and a window, and a panel of each shape."""
+    s = plain_set()
+    left, face = -s.room.width / 2, s.lights[0].aim
+    lights = (
+        *s.lights,
+        Light(Point(0.9, 1.9, 1.2), face, -2.0, Softbox(0.3, 0.9, fabric_grid=40.0), "rim", role="rim"),
+        Light(Point(-1.1, 0.6, 1.5), Point(0.0, 1.2, 0.5), -3.0, Bowl(), "ground", role="ground", grid=20),
+        Light(Point(left, 1.4, 3.0), Point(left + 1, 1.4, 3.0), 0.0, Bare(), "window", Window(), role="other"),
+    )
+    panels = (
+        Panel(Point(0.75, 1.2, 2.6), face, surface="white", name="board"),
+        Panel(Point(-1.0, 1.0, 1.9), face, 1.6, 1.9, "black", "V-flat", name="V-flat"),
+        Panel(Point(0.0, 0.75, 2.7), face, 0.7, 0.5, "silver", "curved", 120.0, "lap", name="lap reflector"),
+    )
+    return replace(s, lights=lights, panels=panels)
 
 
 def light_at(photo_set: Set, x: float, y: float, z: float) -> Set:

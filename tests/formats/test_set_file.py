@@ -94,7 +94,7 @@ class Refused(unittest.TestCase):
 
     def test_another_format_and_a_newer_version(self):
         self.assertEqual(self.fields(lambda d: d.update(format="other")), ["format"])
-        self.assertEqual(self.fields(lambda d: d.update(version=2)), ["version"])
+        self.assertEqual(self.fields(lambda d: d.update(version=3)), ["version"])
         self.assertEqual(self.fields(lambda d: d.update(version="1")), ["version"])
         self.assertEqual(self.fields(lambda d: d.pop("version")), ["version"])
 

@@ -1,140 +1,128 @@
-"""Makes the stored reference anew with an independent path tracer: make reference.
+"""Makes the stored reference anew with the independent path tracer: make reference.
 
-Its results are illuminances at radiance 1 of the front cloth: direct, and with all bounces. The scene that
-each belongs to is stored with it, as a set file.
+Results are luminous exposures a channel [lx s] at the lights' present output: straight from the lights, and with all
+bounces. The scene that each belongs to is stored with it, as a set file.
 """
 
 import json
 import sys
-import tempfile
 from pathlib import Path
 
 import mitsuba as mi
 import numpy as np
 
-from deep_amber.core.scene.geometry import Quad, backdrop_quad, emitter_quad
-from deep_amber.core.sitter.mesh import LASH
+from deep_amber.core.kit.assumptions import CANOPY_REFLECTS
+from deep_amber.core.kit.surfaces import PANEL_SURFACES
+from deep_amber.core.scene.geometry import backdrop_quad, door_quads, emitter_quad, panel_quads, quad_of
+from deep_amber.core.simulation.sensors import meter_sensors
+from deep_amber.core.sitter.mesh import CHAIN_HEAD, LASH
 from deep_amber.core.sitter.pose import posed
 from deep_amber.formats.set_file import new_file, write_set_file
 from deep_amber.formats.sitter_file import load_sitter
 
-from .scenes import ROOMS, compared, reference_set
+mi.set_variant("llvm_ad_rgb")
+
+from .described import sources_of  # noqa: E402
+from .path_tracer import Matter, World, gathered, straight  # noqa: E402
+from .points import compared  # noqa: E402
+from .scenes import SCENES, slug  # noqa: E402
 
 FOLDER = Path(__file__).parent / "stored"
-METER_SIZE, METER_LIFT = 2e-4, 4e-4  # [m]
-STRATA = 48  # rows and columns of shadow rays
+STRATA, ROUND_SIDES = 64, 48
 
 
-def _matrix(quad: Quad) -> list:
-    matrix = np.eye(4)
-    matrix[:3, 0], matrix[:3, 1], matrix[:3, 2], matrix[:3, 3] = quad.half_x, quad.half_y, quad.normal, quad.centre
-    return matrix
+class Shapes:
+    """Triangles of a set, gathered."""
+
+    def __init__(self):
+        self.parts, self.matters, self.count = [], [Matter()], 0
+
+    def add(self, vertices, normals, colours, faces, matter: Matter | None = None) -> None:
+        if matter:
+            self.matters.append(matter)
+        number = len(self.matters) - 1 if matter else 0
+        self.parts.append((vertices, normals, colours, faces + self.count, np.full(len(faces), number)))
+        self.count += len(vertices)
+
+    def sheet(self, quad, colour, matter: Matter | None = None) -> None:
+        if quad.round:
+            t = np.arange(ROUND_SIDES) / ROUND_SIDES * 2 * np.pi
+            rim = np.array(quad.centre) + np.outer(np.cos(t), quad.half_x) + np.outer(np.sin(t), quad.half_y)
+            corners = np.concatenate([[quad.centre], rim])
+            k = np.arange(ROUND_SIDES)
+            faces = np.stack([np.zeros(ROUND_SIDES, int), 1 + k, 1 + (k + 1) % ROUND_SIDES], 1)
+        else:
+            corners, faces = quad.corners, np.array([[0, 1, 2], [0, 2, 3]])
+        self.add(corners, np.tile(quad.normal, (len(corners), 1)), np.tile(colour, (len(corners), 1)), faces, matter)
+
+    def world(self) -> World:
+        return World(*map(np.concatenate, zip(*self.parts, strict=True)), self.matters)
 
 
-def _diffuse(reflectance) -> dict:
-    rgb = {"type": "rgb", "value": [float(k) for k in np.broadcast_to(reflectance, 3)]}
-    return {"type": "twosided", "bsdf": {"type": "diffuse", "reflectance": rgb}}
+def _room(shapes: Shapes, room) -> None:
+    w, h, d, s = room.width / 2, room.height / 2, room.depth / 2, room.surfaces
+    for colour, centre, x, y in (
+        (s.left, (-w, h, d), (0, h, 0), (0, 0, d)), (s.right, (w, h, d), (0, h, 0), (0, 0, d)),
+        (s.floor, (0, 0, d), (w, 0, 0), (0, 0, d)), (s.ceiling, (0, 2 * h, d), (w, 0, 0), (0, 0, d)),
+        (s.back, (0, h, 0), (w, 0, 0), (0, h, 0)), (s.front, (0, h, 2 * d), (w, 0, 0), (0, h, 0)),
+    ):  # fmt: skip
+        shapes.sheet(quad_of(centre, x, y), colour.rgb)
 
 
-def _write_ply(path: Path, mesh, body) -> None:
-    faces = mesh.faces[mesh.parts[mesh.faces[:, 0]] != LASH]
-    vertices = np.concatenate([body.in_room(body.vertices), body.normals @ body.rotation.T, mesh.colours], 1).astype(
-        "<f4"
-    )
-    fields = "".join(f"property float {k}\n" for k in ("x", "y", "z", "nx", "ny", "nz", "r", "g", "b"))
-    head = (f"ply\nformat binary_little_endian 1.0\nelement vertex {len(vertices)}\n{fields}"
-            f"element face {len(faces)}\nproperty list uchar int vertex_indices\nend_header\n")  # fmt: skip
-    rows = np.empty(len(faces), dtype=[("n", "u1"), ("v", "<i4", 3)])
-    rows["n"], rows["v"] = 3, faces
-    path.write_bytes(head.encode() + vertices.tobytes() + rows.tobytes())
-
-
-def _meter(point, normal) -> dict:
-    frame = mi.ScalarTransform4f().look_at(
-        origin=list(point + normal * METER_LIFT), target=list(point + normal), up=[0.123, 0.98, 0.15]
-    ) @ mi.ScalarTransform4f().scale(METER_SIZE)
-    return {"type": "rectangle", "to_world": frame, "sensor": {"type": "irradiancemeter"}}
-
-
-def _scene(photo_set, ply: Path) -> dict:
-    room = photo_set.room
-    half = [room.width / 2, room.height / 2, room.depth / 2]
-    box = mi.ScalarTransform4f().translate([0, half[1], half[2]]) @ mi.ScalarTransform4f().scale(half)
-    cloth = photo_set.backdrop.surface.rgb
-    light = emitter_quad(photo_set.lights[0])
-    colour = {"type": "mesh_attribute", "name": "vertex_color"}
-    return {
-        "type": "scene",
-        "sitter": {"type": "ply", "filename": str(ply),
-                   "bsdf": {"type": "twosided", "bsdf": {"type": "diffuse", "reflectance": colour}}},
-        "room": {"type": "cube", "flip_normals": True, "to_world": box, "bsdf": _diffuse(room.surfaces.left.reflectance)},
-        "backdrop": {"type": "rectangle", "to_world": mi.ScalarTransform4f(_matrix(backdrop_quad(photo_set.backdrop))),
-                     "bsdf": _diffuse(cloth)},
-        "light": {"type": "rectangle", "to_world": mi.ScalarTransform4f(_matrix(light)), "bsdf": _diffuse(0.0),
-                  "emitter": {"type": "area", "radiance": {"type": "rgb", "value": [1.0, 1.0, 1.0]}}},
-    }  # fmt: skip
-
-
-def _loaded(photo_set, folder: str) -> dict:
+def worlds(photo_set) -> tuple[World, World]:
+    """The set, and the set without the sitter's head, which a meter held before the face looks past."""
     mesh = load_sitter(photo_set.sitter.who)
-    ply = Path(folder) / "sitter.ply"
-    _write_ply(ply, mesh, posed(mesh, photo_set.sitter))
-    return _scene(photo_set, ply)
+    body = posed(mesh, photo_set.sitter)
+    made = []
+    for with_head in (True, False):
+        shapes = Shapes()
+        keep = mesh.parts[mesh.faces[:, 0]] != LASH
+        if not with_head:
+            keep &= mesh.chain[mesh.faces[:, 0], CHAIN_HEAD] <= 0.5
+        shapes.add(body.in_room(body.vertices), body.normals @ body.rotation.T, mesh.colours, mesh.faces[keep])
+        _room(shapes, photo_set.room)
+        shapes.sheet(backdrop_quad(photo_set.backdrop), photo_set.backdrop.surface.rgb)
+        for light in photo_set.lights:
+            shapes.sheet(emitter_quad(light), (CANOPY_REFLECTS if light.modifier.kind == "umbrella" else 0.0,) * 3)
+            for door in door_quads(light):
+                shapes.sheet(door, (0.0, 0.0, 0.0))
+        for panel in photo_set.panels:
+            f = PANEL_SURFACES[panel.surface]
+            matter = Matter(f.gloss, f.gloss_exponent, f.passes, f.straight, f.straight_exponent)
+            for quad in panel_quads(panel):
+                shapes.sheet(quad, f.reflects, matter)
+        made.append(shapes.world())
+    return made[0], made[1]
 
 
-def direct_illuminance(scene, light: Quad, points, normals) -> np.ndarray:
-    """(n,) direct illuminance by stratified shadow rays of the path tracer's own ray structure."""
-    places = (np.arange(STRATA) + 0.5) / STRATA * 2 - 1
-    u, v = (k.ravel() for k in np.meshgrid(places, places))
-    on_light = np.array(light.centre) + np.outer(u, light.half_x) + np.outer(v, light.half_y)
-    out = np.zeros(len(points))
-    for i, (point, normal) in enumerate(zip(points, normals, strict=True)):
-        start = point + normal * METER_LIFT
-        way = on_light - start
-        r2 = (way**2).sum(1)
-        weight = np.clip(way @ normal, 0, None) * np.clip(-way @ light.normal, 0, None) / r2**2
-        clear = [
-            w > 0 and not scene.ray_test(mi.Ray3f(list(start), list(d), 0.9995, 0.0, []))
-            for w, d in zip(weight, way, strict=True)
-        ]
-        out[i] = (weight * clear).mean() * light.area
-    return out
-
-
-def total_illuminance(description: dict, points, normals, samples: int) -> np.ndarray:
-    """(n, 3) illuminance with all bounces, by path tracing from each point."""
-    integrator = mi.load_dict({"type": "path", "max_depth": -1, "rr_depth": 10})
-    out = np.zeros((len(points), 3))
-    for i, (point, normal) in enumerate(zip(points, normals, strict=True)):
-        meter = _meter(point, normal)
-        meter["sensor"] |= {
-            "film": {"type": "hdrfilm", "width": 8, "height": 1, "rfilter": {"type": "box"}, "pixel_format": "rgb"},
-            "sampler": {"type": "independent", "sample_count": samples // 8},
-        }
-        image = mi.render(
-            mi.load_dict(description | {"meter": meter}, optimize=False), integrator=integrator, sensor=0, seed=i
-        )
-        out[i] = np.array(image).reshape(-1, 3).mean(0)
-    return out
+def result(name: str, samples: int) -> dict:
+    """What the tracer finds for a scene."""
+    photo_set = SCENES[name]()
+    mesh = load_sitter(photo_set.sitter.who)
+    at = compared(photo_set, mesh)
+    whole, headless = worlds(photo_set)
+    sources = [s for light in photo_set.lights for s in sources_of(photo_set, light)]
+    direct = straight(whole, sources, at.points, at.normals, "flat", STRATA)
+    total = direct + gathered(whole, sources, at.points, at.normals, "flat", samples)
+    domes, flat = meter_sensors(photo_set, mesh)
+    meters = {}
+    for sensors, receptor in ((domes, "dome"), (flat, "flat")):
+        points, axes = sensors.points.astype(float), sensors.axes.astype(float)
+        past = headless if receptor == "dome" else whole
+        got = straight(past, sources, points, axes, receptor, 2 * STRATA)
+        got = got + gathered(whole, sources, points, axes, receptor, samples, past)
+        meters |= {k: v.tolist() for k, v in zip(sensors.names, got, strict=True)}
+    return {"scene": name, "samples": samples,
+            "set_file": json.loads(write_set_file(new_file(f"reference, {name}", photo_set))), "names": at.names,
+            "points": at.points.round(6).tolist(), "normals": at.normals.round(6).tolist(),
+            "direct": direct.round(5).tolist(), "total": total.round(5).tolist(), "meters": meters}  # fmt: skip
 
 
 def main() -> None:
-    samples = int(sys.argv[1]) if len(sys.argv) > 1 else 1 << 17
-    wanted = sys.argv[2:] or list(ROOMS)
-    mi.set_variant("scalar_rgb")
+    samples = int(sys.argv[1]) if len(sys.argv) > 1 else 128**2
     FOLDER.mkdir(exist_ok=True)
-    for name in wanted:
-        photo_set = reference_set(ROOMS[name])
-        at = compared(photo_set, load_sitter(photo_set.sitter.who))
-        with tempfile.TemporaryDirectory() as folder:
-            description = _loaded(photo_set, folder)
-            light = emitter_quad(photo_set.lights[0])
-            direct = direct_illuminance(mi.load_dict(description, optimize=False), light, at.points, at.normals)
-            total = total_illuminance(description, at.points, at.normals, samples)
-        result = {"samples": samples, "set_file": json.loads(write_set_file(new_file(f"reference, {name} room", photo_set))),
-                  "names": at.names, "points": at.points.round(6).tolist(), "normals": at.normals.round(6).tolist(),
-                  "direct": direct.round(7).tolist(), "total": total.round(7).tolist()}  # fmt: skip
-        (FOLDER / f"{name}.json").write_text(json.dumps(result) + "\n")
+    for name in sys.argv[2:] or SCENES:
+        (FOLDER / f"{slug(name)}.json").write_text(json.dumps(result(name, samples)) + "\n")
         print(name, "done", flush=True)
 
 

@@ -13,11 +13,11 @@ import numpy as np
 from deep_amber.core.scene.geometry import Quad, backdrop_quad, emitter_quad
 from deep_amber.core.simulation.sensors import surface_sensors
 from deep_amber.core.sitter.pose import posed
-from deep_amber.core.transport.bounce import form_factors, radiosity
+from deep_amber.core.transport.bounce import form_factors, radiosity, thrown_on
 from deep_amber.core.transport.direct import illuminance
-from deep_amber.core.transport.emitter import emitter_row
+from deep_amber.core.transport.emitter import quad_emitter
 from deep_amber.core.transport.hemisphere import gather, look_around, patches_seen
-from deep_amber.core.transport.patches import build_patches, patch_rotations
+from deep_amber.core.transport.patches import Sheet, build_patches, patch_rotations
 from deep_amber.core.transport.quads import quad_rows
 from deep_amber.core.transport.sampling import rotations
 from deep_amber.core.transport.sitter_rays import build_sitter_rays
@@ -42,21 +42,25 @@ def means(room: str, panel_at: float | None = None, behind: float = 1.0) -> dict
     photo_set = reference_set(ROOMS[room], "nadia", behind)
     mesh, light = load_sitter(photo_set.sitter.who), photo_set.lights[0]
     body = posed(mesh, photo_set.sitter)
-    rays, emitter = build_sitter_rays(mesh, body), emitter_row(light)
-    quads: list = [(backdrop_quad(photo_set.backdrop), photo_set.backdrop.surface.rgb), (emitter_quad(light), None)]
+    rays, emitter = build_sitter_rays(mesh, body), quad_emitter(emitter_quad(light))
+    sheets = [
+        Sheet(backdrop_quad(photo_set.backdrop), photo_set.backdrop.surface.rgb),
+        Sheet(emitter_quad(light), None),
+    ]
     if panel_at:
-        quads.append((panel(panel_at), (WHITE,) * 3))
-    rows = quad_rows([q for q, _ in quads])
-    patches = build_patches(photo_set.room, (mesh, body), quads)
+        sheets.append(Sheet(panel(panel_at), (WHITE,) * 3))
+    rows = quad_rows([sheet.quad for sheet in sheets])
+    patches = build_patches(photo_set.room, (mesh, body), sheets)
     view = look_around(rays, mesh.clusters, patches.points, patches.normals, (8, 4), patch_rotations(patches))
     lift = np.full(len(patches.points), 3e-4, np.float32)
-    direct = illuminance(rays, patches.points, patches.normals, lift, emitter, rows, 1, (4, 4))
+    direct = illuminance(rays, patches.points, patches.normals, lift, emitter, rows, (4, 4))
     on_patches = np.repeat(direct.reshape(patches.count, -1).mean(1)[:, None], 3, 1)
-    bounced = radiosity(form_factors(patches_seen(view, patches, rows), patches.count), patches.reflectance, on_patches)
+    factors = form_factors(patches_seen(view, patches, rows), patches.count)
+    bounced = radiosity(factors, patches, thrown_on(patches, on_patches))
     at = surface_sensors(photo_set, mesh, body)
     points, normals = at.points, at.axes
     around = look_around(rays, mesh.clusters, points, normals, (24, 16), rotations(len(points), 0.29))
-    light_here = illuminance(rays, points, normals, np.full(len(points), 3e-4, np.float32), emitter, rows, 1)
+    light_here = illuminance(rays, points, normals, np.full(len(points), 3e-4, np.float32), emitter, rows)
     light_here = light_here + gather(patches_seen(around, patches, rows), bounced).mean(1)
     mean = {name: float(light_here[at.group == k].mean()) for k, name in enumerate(at.names)}
     return {"lit": mean["cheek_left"], "shadow": mean["cheek_right"], "backdrop": mean["backdrop_middle"]}

@@ -348,6 +348,66 @@ export interface components {
             height: number;
             surface: components["schemas"]["Surface"];
         };
+        /**
+         * Bare
+         * @description Nothing: the source's own beam.
+         */
+        Bare: {
+            /**
+             * Kind
+             * @default bare
+             * @constant
+             */
+            kind: "bare";
+        };
+        /**
+         * BarnDoors
+         * @description Four leaves hinged at the rim; 0 is shut, 90 straight ahead, 120 wide open [degrees].
+         */
+        BarnDoors: {
+            /**
+             * Left
+             * @default 100
+             */
+            left: number;
+            /**
+             * Right
+             * @default 100
+             */
+            right: number;
+            /**
+             * Top
+             * @default 100
+             */
+            top: number;
+            /**
+             * Bottom
+             * @default 100
+             */
+            bottom: number;
+        };
+        /**
+         * Bowl
+         * @description Reflector bowl: the standard one of a head, or the clamp bowl of a lamp.
+         */
+        Bowl: {
+            /**
+             * Diameter
+             * @default 0.18
+             */
+            diameter: number;
+            /**
+             * Beam Angle
+             * @default 62
+             */
+            beam_angle: number;
+            /**
+             * Kind
+             * @default bowl
+             * @constant
+             */
+            kind: "bowl";
+        };
         /** Camera */
         Camera: {
             place: components["schemas"]["Point"];
@@ -397,39 +457,341 @@ export interface components {
              */
             blue: number;
         };
-        /** Light */
-        Light: {
-            place: components["schemas"]["Point"];
-            aim: components["schemas"]["Point"];
-            /** Output */
-            output: number;
-            modifier: components["schemas"]["Softbox"];
+        /**
+         * Dish
+         * @description Beauty dish: a bright ring with a weaker centre.
+         */
+        Dish: {
             /**
-             * Name
-             * @default key
+             * Diameter
+             * @default 0.55
              */
-            name: string;
+            diameter: number;
             /**
-             * Energy
-             * @default 400
+             * Sock
+             * @default false
              */
-            energy: number;
+            sock: boolean;
+            /**
+             * Kind
+             * @default dish
+             * @constant
+             */
+            kind: "dish";
+        };
+        /**
+         * HomeBox
+         * @description Home-made box with a diffusing front and walls that may glow.
+         */
+        HomeBox: {
+            /**
+             * Width
+             * @default 0.4
+             */
+            width: number;
+            /**
+             * Height
+             * @default 0.4
+             */
+            height: number;
+            /**
+             * Material
+             * @default card
+             * @enum {string}
+             */
+            material: "card" | "foam" | "plastic";
+            /**
+             * Glow
+             * @default 0
+             */
+            glow: number;
+            /**
+             * Kind
+             * @default home-made box
+             * @constant
+             */
+            kind: "home-made box";
+        };
+        /**
+         * Lamp
+         * @description Household, work or room lamp, by its bulb.
+         */
+        Lamp: {
+            /**
+             * Watts
+             * @default 60
+             */
+            watts: number;
+            /**
+             * Bulb
+             * @default led
+             * @enum {string}
+             */
+            bulb: "tungsten" | "halogen" | "led" | "fluorescent";
+            /**
+             * Lumens
+             * @default 0
+             */
+            lumens: number;
+            /**
+             * Colour Temperature
+             * @default 2800
+             */
+            colour_temperature: number;
+            /**
+             * Rating
+             * @default 60
+             */
+            rating: number;
+            /**
+             * Lowest Output
+             * @default 0
+             */
+            lowest_output: number;
+            /**
+             * Scale
+             * @default percent
+             * @enum {string}
+             */
+            scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Kind
+             * @default lamp
+             * @constant
+             */
+            kind: "lamp";
+        };
+        /**
+         * Led
+         * @description LED lamp head (small face) or flat panel.
+         */
+        Led: {
+            /**
+             * Amount
+             * @default 4000
+             */
+            amount: number;
+            /**
+             * Unit
+             * @default lux at 1 m
+             * @enum {string}
+             */
+            unit: "lux at 1 m" | "lumens";
+            /**
+             * Width
+             * @default 0.06
+             */
+            width: number;
+            /**
+             * Height
+             * @default 0.06
+             */
+            height: number;
+            /**
+             * Beam Angle
+             * @default 110
+             */
+            beam_angle: number;
+            /**
+             * Lowest Output
+             * @default -6.6
+             */
+            lowest_output: number;
+            /**
+             * Scale
+             * @default percent
+             * @enum {string}
+             */
+            scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Colour Temperature
              * @default 5600
              */
             colour_temperature: number;
             /**
+             * Watts
+             * @default 60
+             */
+            watts: number;
+            /**
+             * Kind
+             * @default led
+             * @constant
+             */
+            kind: "led";
+        };
+        /** Light */
+        Light: {
+            place: components["schemas"]["Point"];
+            aim: components["schemas"]["Point"];
+            /** Output */
+            output: number;
+            /** Modifier */
+            modifier: components["schemas"]["Bare"] | components["schemas"]["Bowl"] | components["schemas"]["Softbox"] | components["schemas"]["Octa"] | components["schemas"]["Umbrella"] | components["schemas"]["Dish"] | components["schemas"]["Snoot"] | components["schemas"]["HomeBox"];
+            /**
+             * Name
+             * @default key
+             */
+            name: string;
+            /** Source */
+            source?: components["schemas"]["Strobe"] | components["schemas"]["Speedlight"] | components["schemas"]["Led"] | components["schemas"]["Lamp"] | components["schemas"]["Tube"] | components["schemas"]["Window"];
+            /**
+             * Role
+             * @default key
+             * @enum {string}
+             */
+            role: "key" | "fill" | "rim" | "ground" | "other";
+            /**
+             * Grid
+             * @default 0
+             * @enum {integer}
+             */
+            grid: 0 | 5 | 10 | 20 | 30 | 40;
+            /** @default null */
+            barn_doors: components["schemas"]["BarnDoors"] | null;
+            /**
+             * Gels
+             * @default []
+             */
+            gels: ("quarter warm" | "half warm" | "full warm" | "quarter cool" | "half cool" | "full cool" | "red" | "amber" | "green" | "blue" | "magenta" | "one stop grey" | "two stops grey")[];
+            /** @default null */
+            photometry: components["schemas"]["Photometry"] | null;
+            /**
+             * Roll
+             * @default 0
+             */
+            roll: number;
+            /**
+             * Trim
+             * @default 0
+             */
+            trim: number;
+            /**
              * On
              * @default true
              */
             on: boolean;
             /**
+             * Item
+             * @default
+             */
+            item: string;
+            /**
+             * Modifier Item
+             * @default
+             */
+            modifier_item: string;
+        };
+        /**
+         * Octa
+         * @description Eight-sided box, taken as a disc.
+         */
+        Octa: {
+            /** Diameter */
+            diameter: number;
+            /**
+             * Baffle
+             * @default true
+             */
+            baffle: boolean;
+            /**
+             * Cloth
+             * @default true
+             */
+            cloth: boolean;
+            /**
+             * Recess
+             * @default 0
+             */
+            recess: number;
+            /**
+             * Fabric Grid
+             * @default 0
+             */
+            fabric_grid: number;
+            /**
              * Kind
-             * @default strobe
+             * @default octa
              * @constant
              */
-            kind: "strobe";
+            kind: "octa";
+        };
+        /**
+         * Panel
+         * @description Reflector, flag, board, V-flat, scrim or under-chin reflector. Both faces are alike.
+         */
+        Panel: {
+            place: components["schemas"]["Point"];
+            aim: components["schemas"]["Point"];
+            /**
+             * Width
+             * @default 0.8
+             */
+            width: number;
+            /**
+             * Height
+             * @default 1.2
+             */
+            height: number;
+            /**
+             * Surface
+             * @default white
+             * @enum {string}
+             */
+            surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet";
+            /**
+             * Shape
+             * @default flat
+             * @enum {string}
+             */
+            shape: "flat" | "V-flat" | "curved";
+            /**
+             * Fold
+             * @default 100
+             */
+            fold: number;
+            /**
+             * Holding
+             * @default stand
+             * @enum {string}
+             */
+            holding: "stand" | "held" | "floor" | "lap";
+            /**
+             * Name
+             * @default board
+             */
+            name: string;
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Item
+             * @default
+             */
+            item: string;
+        };
+        /** Photometry */
+        Photometry: {
+            /** Name */
+            name: string;
+            /** Angles */
+            angles: number[];
+            /** Turns */
+            turns: number[];
+            /** Candela */
+            candela: number[][];
+            /**
+             * Width
+             * @default 0.05
+             */
+            width: number;
+            /**
+             * Height
+             * @default 0.05
+             */
+            height: number;
         };
         /** Point */
         Point: {
@@ -458,6 +820,11 @@ export interface components {
             camera: components["schemas"]["Camera"];
             /** Lights */
             lights: components["schemas"]["Light"][];
+            /**
+             * Panels
+             * @default []
+             */
+            panels: components["schemas"]["Panel"][];
         };
         /**
          * SetFile
@@ -472,10 +839,10 @@ export interface components {
             format: "deep-amber-set";
             /**
              * Version
-             * @description Version of the format. A reader refuses files of a newer version than its own.
+             * @description Version of the format; files of version 1 are read as well. A reader refuses files of a newer version than its own.
              * @constant
              */
-            version: 1;
+            version: 2;
             /**
              * Name
              * @description Shown on the shelf; one line, without the characters < and >.
@@ -521,8 +888,36 @@ export interface components {
             head_tilt: number;
         };
         /**
+         * Snoot
+         * @description Tube that cuts the beam narrow: metal, or rolled from card or plastic.
+         */
+        Snoot: {
+            /**
+             * Diameter
+             * @default 0.07
+             */
+            diameter: number;
+            /**
+             * Beam Angle
+             * @default 18
+             */
+            beam_angle: number;
+            /**
+             * Material
+             * @default metal
+             * @enum {string}
+             */
+            material: "metal" | "card" | "plastic";
+            /**
+             * Kind
+             * @default snoot
+             * @constant
+             */
+            kind: "snoot";
+        };
+        /**
          * Softbox
-         * @description Rectangular front cloth, black sides and back.
+         * @description Rectangular box, strips included. Black sides and back.
          */
         Softbox: {
             /** Width */
@@ -530,11 +925,127 @@ export interface components {
             /** Height */
             height: number;
             /**
+             * Baffle
+             * @default true
+             */
+            baffle: boolean;
+            /**
+             * Cloth
+             * @default true
+             */
+            cloth: boolean;
+            /**
+             * Recess
+             * @default 0
+             */
+            recess: number;
+            /**
+             * Fabric Grid
+             * @default 0
+             */
+            fabric_grid: number;
+            /**
              * Kind
              * @default softbox
              * @constant
              */
             kind: "softbox";
+        };
+        /**
+         * Speedlight
+         * @description Battery flash with a zoom head.
+         */
+        Speedlight: {
+            /**
+             * Guide Number
+             * @default 36
+             */
+            guide_number: number;
+            /**
+             * Guide Zoom
+             * @default 35
+             */
+            guide_zoom: number;
+            /**
+             * Zoom
+             * @default 35
+             */
+            zoom: number;
+            /**
+             * Wide Panel
+             * @default false
+             */
+            wide_panel: boolean;
+            /**
+             * Upright
+             * @default false
+             */
+            upright: boolean;
+            /**
+             * Lowest Output
+             * @default -7
+             */
+            lowest_output: number;
+            /**
+             * Scale
+             * @default fractions
+             * @enum {string}
+             */
+            scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Colour Temperature
+             * @default 5600
+             */
+            colour_temperature: number;
+            /**
+             * Recycle Time
+             * @default 3.5
+             */
+            recycle_time: number;
+            /**
+             * Kind
+             * @default speedlight
+             * @constant
+             */
+            kind: "speedlight";
+        };
+        /**
+         * Strobe
+         * @description Studio flash head.
+         */
+        Strobe: {
+            /**
+             * Energy
+             * @default 400
+             */
+            energy: number;
+            /**
+             * Lowest Output
+             * @default -8
+             */
+            lowest_output: number;
+            /**
+             * Scale
+             * @default fractions
+             * @enum {string}
+             */
+            scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Colour Temperature
+             * @default 5600
+             */
+            colour_temperature: number;
+            /**
+             * Modelling Lamp
+             * @default 150
+             */
+            modelling_lamp: number;
+            /**
+             * Kind
+             * @default strobe
+             * @constant
+             */
+            kind: "strobe";
         };
         /** Surface */
         Surface: {
@@ -550,6 +1061,146 @@ export interface components {
             ceiling: components["schemas"]["Surface"];
             back: components["schemas"]["Surface"];
             front: components["schemas"]["Surface"];
+        };
+        /**
+         * Tube
+         * @description Fluorescent or LED tube, level unless rolled.
+         */
+        Tube: {
+            /**
+             * Length
+             * @default 1.2
+             */
+            length: number;
+            /**
+             * Watts
+             * @default 36
+             */
+            watts: number;
+            /**
+             * Lumens
+             * @default 0
+             */
+            lumens: number;
+            /**
+             * Colour Temperature
+             * @default 4000
+             */
+            colour_temperature: number;
+            /**
+             * Lowest Output
+             * @default 0
+             */
+            lowest_output: number;
+            /**
+             * Scale
+             * @default percent
+             * @enum {string}
+             */
+            scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Kind
+             * @default tube
+             * @constant
+             */
+            kind: "tube";
+        };
+        /**
+         * Umbrella
+         * @description Umbrella; the light's place is the middle of its canopy's rim, and it faces its aim.
+         */
+        Umbrella: {
+            /**
+             * Diameter
+             * @default 1
+             */
+            diameter: number;
+            /**
+             * Lining
+             * @default shoot-through
+             * @enum {string}
+             */
+            lining: "shoot-through" | "white" | "silver";
+            /**
+             * Kind
+             * @default umbrella
+             * @constant
+             */
+            kind: "umbrella";
+        };
+        /**
+         * Window
+         * @description A window in a wall: the light's place is its middle and its aim a point straight before it.
+         */
+        Window: {
+            /**
+             * Width
+             * @default 1.2
+             */
+            width: number;
+            /**
+             * Height
+             * @default 1.4
+             */
+            height: number;
+            /**
+             * Sky Luminance
+             * @default 4000
+             */
+            sky_luminance: number;
+            /**
+             * Sun
+             * @default false
+             */
+            sun: boolean;
+            /**
+             * Sun Illuminance
+             * @default 70000
+             */
+            sun_illuminance: number;
+            /**
+             * Sun Side
+             * @default 30
+             */
+            sun_side: number;
+            /**
+             * Sun Height
+             * @default 35
+             */
+            sun_height: number;
+            /**
+             * Cover
+             * @default clear
+             * @enum {string}
+             */
+            cover: "clear" | "curtain" | "blind" | "diffusion" | "blackout";
+            /**
+             * Overhang
+             * @default 0.15
+             */
+            overhang: number;
+            /**
+             * Colour Temperature
+             * @default 6000
+             */
+            colour_temperature: number;
+            /**
+             * Lowest Output
+             * @default 0
+             */
+            lowest_output: number;
+            /**
+             * Scale
+             * @default percent
+             * @enum {string}
+             */
+            scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Kind
+             * @default window
+             * @constant
+             */
+            kind: "window";
         };
         /**
          * StaleOut
@@ -688,6 +1339,8 @@ export interface components {
             camera: components["schemas"]["CameraLines"];
             /** Lights */
             lights: components["schemas"]["LightLines"][];
+            /** Panels */
+            panels: components["schemas"]["PanelLines"][];
             /** Tapes */
             tapes: components["schemas"]["Tape"][];
         };
@@ -697,10 +1350,35 @@ export interface components {
             name: string;
             /** Letter */
             letter: string;
+            /** Role */
+            role: string;
+            /** Source */
+            source: string;
+            /** Modifier */
+            modifier: string;
             /** Front */
             front: number[][];
             /** Back */
             back: number[];
+            /** Place */
+            place: number[];
+            /** Aim */
+            aim: number[];
+            /** Spread */
+            spread: number[][];
+            /** On */
+            on: boolean;
+        };
+        /** PanelLines */
+        PanelLines: {
+            /** Name */
+            name: string;
+            /** Letter */
+            letter: string;
+            /** Surface */
+            surface: string;
+            /** Parts */
+            parts: number[][][];
             /** Place */
             place: number[];
             /** Aim */

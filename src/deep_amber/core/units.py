@@ -10,6 +10,7 @@ from collections.abc import Callable
 from .problem import NotAccepted, Problem
 
 INCH = 0.0254
+OUTPUT_SCALES = ("fractions", "stops", "watt-seconds", "percent")
 DARK_APERTURE = 0.1
 _LENGTH_UNITS = {"m": 1.0, "cm": 0.01, "mm": 0.001, "ft": 12 * INCH, "'": 12 * INCH, "in": INCH, '"': INCH}
 _NUMBER = r"[-+]?\d+(?:[.,]\d+)?"
@@ -86,9 +87,28 @@ def parse_output(text: str) -> float:
     match = re.fullmatch(r"1\s*/\s*(\d+(?:[.,]\d+)?)\s*([-+]\s*\d+(?:[.,]\d+)?)?", plain)
     if match and _float(match[1]) > 0:
         return -math.log2(_float(match[1])) + _float((match[2] or "0").replace(" ", ""))
+    percent = re.fullmatch(rf"({_NUMBER})\s*%", plain)
+    if percent and 0 < _float(percent[1]) <= 100:
+        return math.log2(_float(percent[1]) / 100)
     if re.fullmatch(_NUMBER, plain) and _float(plain) <= 0:
         return _float(plain)
-    raise _refuse(f"{text!r} is not an output", "a fraction such as 1/4, or stops under full such as -1.3")
+    raise _refuse(f"{text!r} is not an output", "a fraction such as 1/4, 25 %, or stops under full such as -1.3")
+
+
+def parse_output_in_stops(text: str) -> float:
+    """Stops under full from a display that shows 0 to 10, 10 being full: "7.3"; fractions and "-1.3" are taken too."""
+    plain = _normal(text)
+    if re.fullmatch(r"\d+(?:[.,]\d+)?", plain) and _float(plain) <= 10:
+        return _float(plain) - 10
+    return parse_output(text)
+
+
+def parse_watt_seconds(text: str, energy: float) -> float:
+    """Stops under full from "100 W s", "100" or "100 J" of a unit of that energy [W s]; fractions are taken too."""
+    match = re.fullmatch(rf"({_NUMBER})\s*(?:w\s*s|ws|j)?", _normal(text))
+    if match and 1 < _float(match[1]) <= energy * 1.001:
+        return min(0.0, math.log2(_float(match[1]) / energy))
+    return parse_output(text)
 
 
 def parse_plain(text: str) -> float:
@@ -97,6 +117,13 @@ def parse_plain(text: str) -> float:
     if not match:
         raise _refuse(f"{text!r} is not a number", "a number such as 85")
     return _float(match[1])
+
+
+def parse_stops(text: str) -> float:
+    """Stops, either sign: "+0.3", "-1.3"."""
+    if not re.fullmatch(_NUMBER, _normal(text)):
+        raise _refuse(f"{text!r} is not a number of stops", "stops such as +0.3 or -1.3")
+    return _float(_normal(text))
 
 
 def parse_share(text: str) -> float:
@@ -111,6 +138,12 @@ PARSERS: dict[str, Callable[[str], float]] = {
     "aperture": parse_aperture,
     "time": parse_time,
     "output": parse_output,
+    "output in fractions": parse_output,
+    "output in stops": parse_output_in_stops,
+    "output in watt-seconds": parse_output,
+    "output in percent": parse_output,
+    "stops": parse_stops,
+    "fine number": parse_plain,
     "number": parse_plain,
     "share": parse_share,
 }
@@ -164,8 +197,14 @@ def time_text(seconds: float) -> str:
     return f"{seconds:g} s" if seconds >= 0.35 else f"1/{round(1 / seconds)} s"
 
 
-def output_text(stops: float) -> str:
-    """Output as a fraction with tenths of a stop where it is between: "1/4", "1/4 +0.3"."""
+def output_text(stops: float, scale: str = "fractions", energy: float = 0.0) -> str:
+    """Output as the unit's own display shows it: "1/4 +0.3", "8.0" of 10 in stops, "100 W s", "25 %"."""
+    if scale == "stops":
+        return f"{10 + stops:.1f}"
+    if scale == "watt-seconds" and energy:
+        return f"{energy * 2**stops:.3g} W s"
+    if scale == "percent":
+        return f"{100 * 2**stops:.3g} %"
     whole = math.floor(stops + 0.05)
     tenths = round((stops - whole) * 10)
     fraction = "1/1" if whole == 0 else f"1/{2**-whole}"

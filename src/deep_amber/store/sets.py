@@ -7,7 +7,7 @@ from datetime import UTC, datetime
 from sqlalchemy import select, update
 from sqlalchemy.orm import Session, sessionmaker
 
-from ..formats.set_file import NAME_LENGTH, SetFile, write_set_file
+from ..formats.set_file import NAME_LENGTH, SetFile, parse_stored, write_set_file
 from .models import SetRow
 
 Sessions = sessionmaker[Session]
@@ -46,7 +46,7 @@ def _now() -> datetime:
 
 def _stored(row: SetRow) -> Stored:
     # The store only ever holds checked files, so they are parsed without the checks of an import.
-    return Stored(row.id, row.name, row.version, row.changed_at, SetFile.model_validate_json(row.document))
+    return Stored(row.id, row.name, row.version, row.changed_at, parse_stored(row.document))
 
 
 def _row(session: Session, set_id: str, deleted: bool = False) -> SetRow:

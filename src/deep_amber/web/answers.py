@@ -7,7 +7,9 @@ from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException, RequestEntityTooLarge
 
 from ..core.problem import NotAccepted, Problem
-from ..formats.set_file import LARGEST_FILE, in_words
+from ..core.scene import Set
+from ..formats.errors import problems_in
+from ..formats.set_file import LARGEST_FILE
 from ..store.sets import NoSuchSet, Stale
 from .pictures import Superseded
 from .schemas import ProblemOut, ProblemsOut, StaleOut
@@ -24,7 +26,7 @@ def refusal(problems: list[Problem], status: int = 422) -> Response:
 
 def invalid_body(error: ValidationError) -> Response:
     """A body or path that does not fit its schema."""
-    return refusal([in_words(e) for e in error.errors(include_url=False)][:50])
+    return refusal(problems_in(error, Set))
 
 
 def stored_out(stored) -> dict:

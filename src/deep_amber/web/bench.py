@@ -67,7 +67,7 @@ def _sound(photo_set: Set) -> Set:
 
 def _value(photo_set: Set, path: str, field: Field, feet: bool) -> ValueOut:
     mesh = load_sitter(photo_set.sitter.who)
-    text = value_text(field.kind, field.get(photo_set, mesh), feet)
+    text = value_text(field, field.get(photo_set, mesh), feet)
     return ValueOut(field=path, label=field.label, text=text, steps=has_third_stops(path, field))
 
 

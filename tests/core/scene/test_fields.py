@@ -25,7 +25,7 @@ class Enter(unittest.TestCase):
             for path, field in fields_of(self.set, thing).items():
                 value = field.get(self.set, self.mesh)
                 with self.subTest(path):
-                    text = value_text(field.kind, value, feet=False)
+                    text = value_text(field, value, feet=False)
                     again = field.get(self.enter(path, text), self.mesh)
                     tolerance = {"length": 0.0051, "angle": 0.51, "share": 0.0051}.get(field.kind, 0.051)
                     self.assertAlmostEqual(again, value, delta=tolerance)

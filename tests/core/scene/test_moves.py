@@ -11,10 +11,13 @@ from deep_amber.core.scene.geometry import emitter_quad
 from deep_amber.core.scene.moves import HANDLES, move
 from deep_amber.core.scene.validation import problems_of
 from deep_amber.formats.sitter_file import known_sitters
-from tests.sets import plain_set
+from tests.sets import plain_set, rich_set
 
 THINGS = [
-    ("lights.0" if thing == "light" else thing, handle) for thing, handles in HANDLES.items() for handle in handles
+    (name, handle)
+    for thing, handles in HANDLES.items()
+    for name in {"light": ("lights.0", "lights.3"), "panel": ("panels.0", "panels.1", "panels.2")}.get(thing, (thing,))
+    for handle in handles
 ]
 FAR = st.floats(-8, 8)
 
@@ -23,7 +26,7 @@ class AnyMove(unittest.TestCase):
     @settings(max_examples=150, deadline=None)
     @given(st.lists(st.tuples(st.sampled_from(THINGS), FAR, FAR, FAR), min_size=1, max_size=4))
     def test_leaves_a_sound_set(self, pulls):
-        photo_set = plain_set()
+        photo_set = rich_set()
         for (thing, handle), x, y, z in pulls:
             photo_set = move(photo_set, thing, handle, {"x": x, "y": y, "z": z}, 1.2).photo_set
             self.assertEqual(problems_of(photo_set, known_sitters()), [])

@@ -6,11 +6,11 @@ import numpy as np
 
 from deep_amber.core.scene.geometry import Quad
 from deep_amber.core.scene.room import Room, Surface, Surfaces
-from deep_amber.core.transport.bounce import form_factors, radiosity
+from deep_amber.core.transport.bounce import form_factors, radiosity, thrown_on
 from deep_amber.core.transport.direct import DOME, FLAT, illuminance
-from deep_amber.core.transport.emitter import quad_emitter_row
+from deep_amber.core.transport.emitter import quad_emitter
 from deep_amber.core.transport.hemisphere import gather, look_around, patches_seen
-from deep_amber.core.transport.patches import MOST_WALL_PATCHES, build_patches, patch_rotations
+from deep_amber.core.transport.patches import MOST_WALL_PATCHES, Sheet, build_patches, patch_rotations
 from deep_amber.core.transport.quads import quad_rows
 from deep_amber.core.transport.sampling import rotations
 
@@ -44,7 +44,7 @@ class ClosedCavity(unittest.TestCase):
         for rho in (0.08, 0.45, 0.8, 0.95):
             patches, factors = factors_of(empty_room(rho))
             even = np.ones((patches.count, 3), np.float32)
-            got = radiosity(factors, patches.reflectance, even)
+            got = radiosity(factors, patches, thrown_on(patches, even))
             off = np.abs(np.log2(got / (rho / (1 - rho))))
             self.assertLess(off.max(), 0.01, f"reflectance {rho}")
 
@@ -53,9 +53,9 @@ class ClosedCavity(unittest.TestCase):
         patches, factors = factors_of(room)
         quad = Quad((0.0, 1.2, 2.1), (0.2, 0.0, 0.0), (0.0, 0.2, 0.0))
         lift = np.zeros(len(patches.points), np.float32)
-        at = illuminance(None, patches.points, patches.normals, lift, quad_emitter_row(quad), NONE, -1, (6, 6))
+        at = illuminance(None, patches.points, patches.normals, lift, quad_emitter(quad), NONE, (6, 6))
         direct = np.repeat(at.reshape(patches.count, -1).mean(1)[:, None], 3, 1)
-        total = direct + factors @ radiosity(factors, patches.reflectance, direct)
+        total = direct + factors @ radiosity(factors, patches, thrown_on(patches, direct))
         taken = (patch_areas(room, patches) * total[:, 0] * (1 - 0.7)).sum()
         self.assertLess(abs(np.log2(taken / (np.pi * quad.area))), 0.01)
 
@@ -63,9 +63,23 @@ class ClosedCavity(unittest.TestCase):
         light = {}
         for rho in (0.1, 0.5, 0.9):
             patches, factors = factors_of(empty_room(rho))
-            light[rho] = radiosity(factors, patches.reflectance, np.ones((patches.count, 3), np.float32)).mean()
+            even = np.ones((patches.count, 3), np.float32)
+            light[rho] = radiosity(factors, patches, thrown_on(patches, even)).mean()
         self.assertLess(light[0.1], light[0.5])
         self.assertLess(light[0.5], light[0.9])
+
+
+class Scrim(unittest.TestCase):
+    def test_what_falls_on_one_face_comes_out_of_both(self):
+        quad = Quad((0.0, 1.2, 2.0), (0.5, 0.0, 0.0), (0.0, 0.5, 0.0))
+        patches = build_patches(empty_room(0.5), None, [Sheet(quad, (0.3,) * 3, 0.6)])
+        first, columns, rows = patches.quad_cells[0]
+        n = columns * rows
+        lux = np.zeros((patches.count, 3), np.float32)
+        lux[first : first + n] = 100.0
+        thrown = thrown_on(patches, lux)
+        np.testing.assert_allclose(thrown[first : first + n], 30.0, rtol=1e-6)
+        np.testing.assert_allclose(thrown[first + n : first + 2 * n], 60.0, rtol=1e-6)
 
 
 class Receptors(unittest.TestCase):
@@ -97,7 +111,7 @@ class Layout(unittest.TestCase):
 
     def test_a_quad_stops_the_view_to_the_wall(self):
         quad = Quad((0.0, 1.2, 1.0), (1.5, 0.0, 0.0), (0.0, 1.2, 0.0))
-        patches = build_patches(empty_room(0.5), None, [(quad, (0.2, 0.2, 0.2))])
+        patches = build_patches(empty_room(0.5), None, [Sheet(quad, (0.2, 0.2, 0.2))])
         points, axes = np.array([[0, 1.2, 1.05]], np.float32), np.array([[0, 0, -1]], np.float32)
         seen = patches_seen(look_around(None, None, points, axes, (8, 8), rotations(1)), patches, quad_rows([quad]))
         first, columns, rows = patches.quad_cells[0]

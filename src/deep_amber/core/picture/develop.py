@@ -5,57 +5,77 @@ import math
 import numba as nb
 import numpy as np
 
+from ..scene.geometry import Quad
 from ..sitter.kinds import HAIR_KIND
+from ..transport.emitter import Emitter, luminance_toward, quad_emitter
 from ..transport.quads import quad_hit
 from ..transport.workers import in_chunks
 from .seen import Seen
 
+UNIT = Quad((0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, 1.0, 0.0))
+
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _add(albedo, kinds, diffuse, shine, bounce, scale, out, start, stop):
-    """out += scale * (albedo (diffuse + bounce) + pi tint shine), which is v of light-model a channel."""
+def _add(albedo, kinds, diffuse, shine, scale, out, start, stop):
+    """out += scale * (albedo diffuse + pi tint shine), which is v of light-model a channel."""
     for i in range(start, stop):
         for c in range(3):
             a = albedo[i, c]
             tint = 0.6 + 1.2 * a if kinds[i] == HAIR_KIND else 1.0
-            out[i, c] += scale[c] * (a * (diffuse[i] + bounce[i, c]) + math.pi * tint * shine[i])
+            out[i, c] += scale[c] * (a * diffuse[i] + math.pi * tint * shine[i])
 
 
-def add_light(
-    seen: Seen, diffuse: np.ndarray, shine: np.ndarray, bounce: np.ndarray, scale: np.ndarray, out: np.ndarray
-) -> None:
-    """Adds one light's part of the picture to `out`, in place.
+def add_light(seen: Seen, diffuse: np.ndarray, shine: np.ndarray, scale: np.ndarray, out: np.ndarray) -> None:
+    """Adds one emitter's part of the picture to `out`, in place.
 
     Parameters
     ----------
-    diffuse : (n,) direct illuminance; shine : (n,) luminance; bounce : (n, 3) illuminance; all at radiance 1
+    diffuse : (n,) direct illuminance; shine : (n,) luminance; both at radiance 1
     scale : (3,) radiance times exposure factor a channel; out : (n, 3) float32, 1 = white
     """
-    in_chunks(lambda a, b: _add(seen.albedo, seen.kinds, diffuse, shine, bounce, scale, out, a, b), len(out), 32768)
+    in_chunks(lambda a, b: _add(seen.albedo, seen.kinds, diffuse, shine, scale, out, a, b), len(out), 32768)
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _show(views, distance, lens, rows, values, out, start, stop):
+def _add_bounce(albedo, bounce, scale, out, start, stop):
     for i in range(start, stop):
-        nearest = distance[i]
-        for q in range(rows.shape[0]):
-            dx, dy, dz = -views[i, 0], -views[i, 1], -views[i, 2]
-            t, _, _ = quad_hit(rows, q, lens[0], lens[1], lens[2], dx, dy, dz)
-            if 0 < t < nearest:
-                nearest = t
-                front = dx * rows[q, 9] + dy * rows[q, 10] + dz * rows[q, 11] < 0
-                for c in range(3):
-                    out[i, c] = values[q, c] if front else 0.0
+        for c in range(3):
+            out[i, c] += scale[c] * albedo[i, c] * bounce[i, c]
 
 
-def show_emitters(seen: Seen, lens: np.ndarray, rows: np.ndarray, values: np.ndarray, out: np.ndarray) -> None:
-    """Draws the lights themselves where they stand in the picture, in place: bright in front, black behind.
+def add_bounce(seen: Seen, bounce: np.ndarray, scale: np.ndarray, out: np.ndarray) -> None:
+    """Adds a light's bounced illuminance (n, 3) to the picture, in place; scale as for `add_light`."""
+    in_chunks(lambda a, b: _add_bounce(seen.albedo, bounce, scale, out, a, b), len(out), 32768)
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _show(views, nearest, lens, quad, emitter, front, back, glows, out, start, stop):
+    for i in range(start, stop):
+        dx, dy, dz = -views[i, 0], -views[i, 1], -views[i, 2]
+        t, x, y = quad_hit(quad, 0, lens[0], lens[1], lens[2], dx, dy, dz)
+        if 0 < t < nearest[i]:
+            nearest[i] = t
+            before = dx * quad[0, 9] + dy * quad[0, 10] + dz * quad[0, 11] < 0
+            share = luminance_toward(emitter, x, y, dx, dy, dz) if glows else 1.0
+            for c in range(3):
+                out[i, c] = share * front[c] if before or glows else back[c]
+
+
+def show_sheet(seen: Seen, nearest: np.ndarray, lens: np.ndarray, quad: np.ndarray, out: np.ndarray, front: np.ndarray,
+               back: np.ndarray, emitter: Emitter | None = None) -> None:  # fmt: skip
+    """Draws a panel or a light itself where it stands in the picture, in place.
 
     Parameters
     ----------
-    lens : (3,) [m]; rows : (lights, 14) quads; values : (lights, 3) of their fronts, 1 = white; out : (n, 3)
+    nearest : (n,) distance of what is drawn already [m], kept up; lens : (3,) [m]; quad : (1, 15) row
+    front, back : (3,) values, 1 = white; out : (n, 3)
+    emitter : a light's, whose pattern and beam are drawn at `front` along its axis
     """
-    in_chunks(lambda a, b: _show(seen.views, seen.distance, lens, rows, values, out, a, b), len(out), 65536)
+    glows = emitter is not None
+    table = emitter if emitter is not None else quad_emitter(UNIT)
+    in_chunks(
+        lambda a, b: _show(seen.views, nearest, lens, quad, table, front, back, glows, out, a, b), len(out), 65536
+    )
 
 
 def encode_table() -> np.ndarray:

@@ -5,6 +5,7 @@ import numpy as np
 
 from ..sitter.kinds import HAIR_KIND
 from ..transport.direct import visibility
+from ..transport.emitter import Emitter
 from ..transport.sampling import pixel_rotations
 from ..transport.sitter_rays import SitterRays
 from ..transport.workers import in_chunks
@@ -103,7 +104,7 @@ def carried_visibility(seen: Seen, owner: np.ndarray, at_pixels: Seen, visible: 
 
 
 def picture_visibility(
-    rays: SitterRays, seen: Seen, size: Size, emitter: np.ndarray, quads: np.ndarray, own: int,
+    rays: SitterRays, seen: Seen, size: Size, emitter: Emitter, quads: np.ndarray,
     lit: np.ndarray, stride: int, grid: tuple[int, int], change: float,
     coarse_hair: bool, every: int,
 ) -> np.ndarray:  # fmt: skip
@@ -129,7 +130,7 @@ def picture_visibility(
 
     def traced(rows: np.ndarray) -> np.ndarray:
         return visibility(
-            rays, seen.points[rows], seen.normals[rows], seen.lift[rows], emitter, quads, own, grid, turn[rows]
+            rays, seen.points[rows], seen.normals[rows], seen.lift[rows], emitter, quads, grid, turn[rows]
         )
 
     coarse = np.where(lit[chosen], -2.0, -1.0).astype(np.float32)

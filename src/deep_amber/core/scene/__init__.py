@@ -1,4 +1,4 @@
-"""The set as data: room, backdrop, sitter, camera, lights; validation; geometry that follows.
+"""The set as data: room, backdrop, sitter, camera, lights, panels; validation; geometry that follows.
 
 Coordinates: x to camera-right, y up, z from the back wall toward the camera [m]. The origin is on
 the floor, in the middle of the back wall, so the room is [-width/2, width/2] x [0, height] x [0, depth].
@@ -6,10 +6,18 @@ the floor, in the middle of the back wall, so the room is [-width/2, width/2] x 
 
 from .backdrop import Backdrop
 from .camera import Camera
-from .light import Light, Softbox
+from .light import Light
+from .modifier import Bare, BarnDoors, Bowl, Dish, HomeBox, Modifier, Octa, Snoot, Softbox, Umbrella
+from .panel import Panel
+from .photometry import Photometry
 from .point import Point
-from .room import Room, Surface, Surfaces
+from .room import Colour, Room, Surface, Surfaces
 from .set import Set
 from .sitter import Sitter
+from .source import Lamp, Led, Source, Speedlight, Strobe, Tube, Window
 
-__all__ = ["Backdrop", "Camera", "Light", "Point", "Room", "Set", "Sitter", "Softbox", "Surface", "Surfaces"]
+__all__ = [
+    "Backdrop", "Bare", "BarnDoors", "Bowl", "Camera", "Colour", "Dish", "HomeBox", "Lamp", "Led", "Light", "Modifier",
+    "Octa", "Panel", "Photometry", "Point", "Room", "Set", "Sitter", "Snoot", "Softbox", "Source", "Speedlight",
+    "Strobe", "Surface", "Surfaces", "Tube", "Umbrella", "Window",
+]  # fmt: skip

@@ -8,18 +8,22 @@ from scipy.ndimage import uniform_filter1d
 from scipy.spatial import ConvexHull
 
 from .. import units
+from ..kit.emission import half_power
 from ..sitter.face import face_marks
 from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
-from .geometry import aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge
+from .geometry import Quad, aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads
 from .handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from .light import Light
+from .panel import Panel
 from .set import Set
 from .sitter import Sitter
 
 Line = tuple[tuple[float, ...], ...]
 PICTURE_ASPECT = 0.8
-BODY_DEPTH = 0.38  # depth of a softbox behind its front cloth, in its shorter sides (drawing only)
+BODY_DEPTH = 0.38  # depth of a light behind its front, in its shorter side (drawing only)
+SHORTEST_BODY = 0.12  # [m]
+INSIDE = 1e-3  # [m] that keeps a light in the wall inside the room
 LEVELS = 64  # of the sitter's outline from the side
 OUTLINE_STRIDE = 3  # one vertex of so many is enough for outlines
 
@@ -28,10 +32,29 @@ OUTLINE_STRIDE = 3  # one vertex of so many is enough for outlines
 class LightLines:
     name: str
     letter: str
+    role: str
+    source: str
+    """Its kind."""
+    modifier: str
+    """Its kind."""
     front: Line
-    """Corners of the front cloth (x, y, z)."""
+    """Outline of the front (x, y, z): four corners, or eight of a round one."""
     back: tuple[float, ...]
-    """Where the box narrows to the source."""
+    """Where the body narrows to the source."""
+    place: tuple[float, ...]
+    aim: tuple[float, ...]
+    spread: Line
+    """Ends of the half-power edges of its beam in the room: left, right, upper, lower."""
+    on: bool
+
+
+@dataclass(frozen=True)
+class PanelLines:
+    name: str
+    letter: str
+    surface: str
+    parts: tuple[Line, ...]
+    """Corners of each flat part."""
     place: tuple[float, ...]
     aim: tuple[float, ...]
     on: bool
@@ -87,6 +110,7 @@ class Drawing:
     sitter: SitterLines
     camera: CameraLines
     lights: tuple[LightLines, ...]
+    panels: tuple[PanelLines, ...]
     tapes: tuple[Tape, ...]
 
 
@@ -164,11 +188,36 @@ def _camera(photo_set: Set) -> CameraLines:
     return CameraLines(_tuple(start), _tuple(camera.aim.array), _lines(_end_in_room(photo_set, start, w) for w in ways))
 
 
-def _light(light: Light, letter: str) -> LightLines:
+def _outline(quad: Quad) -> np.ndarray:
+    if not quad.round:
+        return quad.corners
+    turn = np.arange(8) * np.pi / 4 + np.pi / 8
+    return np.array(quad.centre) + np.outer(np.cos(turn), quad.half_x) + np.outer(np.sin(turn), quad.half_y)
+
+
+def _light(photo_set: Set, light: Light, letter: str) -> LightLines:
     quad = emitter_quad(light)
-    back = light.place.array - quad.normal * BODY_DEPTH * min(light.modifier.width, light.modifier.height)
-    return LightLines(light.name, letter, _lines(quad.corners), _tuple(back), _tuple(light.place.array),
-                      _tuple(light.aim.array), light.on)  # fmt: skip
+    size = min(float(np.linalg.norm(quad.half_x)), float(np.linalg.norm(quad.half_y)))
+    depth = 0.0 if light.source.kind == "window" else max(2 * BODY_DEPTH * size, SHORTEST_BODY)
+    half = min(half_power(light), np.radians(80))
+    x, y = (np.array(k) / np.linalg.norm(k) for k in (quad.half_x, quad.half_y))
+    ways = [quad.normal * np.cos(half) + side * np.sin(half) for side in (x, -x, y, -y)]
+    room = photo_set.room
+    low, high = np.array([-room.width / 2, 0, 0]) + INSIDE, np.array([room.width / 2, room.height, room.depth]) - INSIDE
+    start = np.clip(light.place.array, low, high)
+    spread = [_end_in_room(photo_set, start, way) for way in ways]
+    return LightLines(
+        light.name, letter, light.role, light.source.kind, light.modifier.kind, _lines(_outline(quad)),
+        _tuple(light.place.array - quad.normal * depth), _tuple(light.place.array), _tuple(light.aim.array),
+        _lines(spread), light.on,
+    )  # fmt: skip
+
+
+def _panel(panel: Panel, letter: str) -> PanelLines:
+    parts = tuple(_lines(quad.corners) for quad in panel_quads(panel))
+    return PanelLines(
+        panel.name, letter, panel.surface, parts, _tuple(panel.place.array), _tuple(panel.aim.array), panel.on
+    )
 
 
 def _tape(name: str, start, end) -> Tape:
@@ -210,9 +259,11 @@ def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     """Everything the Floor and the Side draw."""
     room, quad = photo_set.room, backdrop_quad(photo_set.backdrop)
     corners = quad.corners[[3, 2, 1, 0]]
-    marks = letters([light.name for light in photo_set.lights])
+    marks = letters([*(k.name for k in photo_set.lights), *(k.name for k in photo_set.panels)])
     return Drawing(
         room.width, room.depth, room.height, _lines(corners),
         _tuple(corners[:2].mean(0) + quad.normal * BACKDROP_HANDLE), _sitter(photo_set.sitter, mesh), _camera(photo_set),
-        tuple(_light(k, m) for k, m in zip(photo_set.lights, marks, strict=True)), tapes(photo_set, mesh),
+        tuple(_light(photo_set, k, m) for k, m in zip(photo_set.lights, marks, strict=False)),
+        tuple(_panel(k, m) for k, m in zip(photo_set.panels, marks[len(photo_set.lights) :], strict=True)),
+        tapes(photo_set, mesh),
     )  # fmt: skip

@@ -1,78 +1,20 @@
 """The values of a set that can be typed: what each is called, its kind, how it is read and put back."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, fields, replace
+from dataclasses import fields, replace
+from functools import partial
 from typing import Any
-
-import numpy as np
 
 from .. import units
 from ..problem import NotAccepted, Problem
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
-from .geometry import lower_edge, unit
+from .field import Field, plain, value_at, with_value
+from .light_fields import light_fields, panel_fields
 from .limits import interval_of
-from .moves import light_index, move
-from .point import Point
+from .moves import move
 from .set import Set
-
-Get = Callable[[Set, SitterMesh], float]
-Put = Callable[[Set, SitterMesh, float], Set]
-
-
-@dataclass(frozen=True)
-class Field:
-    label: str
-    kind: str
-    """A kind of units.PARSERS."""
-    get: Get
-    put: Put
-
-
-def _get(value: Any, path: str) -> Any:
-    for part in path.split("."):
-        value = value[int(part)] if part.isdigit() else getattr(value, part)
-    return value
-
-
-def _with(value: Any, path: list[str], new: Any) -> Any:
-    if not path:
-        return new
-    head, *rest = path
-    if head.isdigit():
-        i = int(head)
-        return tuple(_with(v, rest, new) if k == i else v for k, v in enumerate(value))
-    return replace(value, **{head: _with(getattr(value, head), rest, new)})
-
-
-def plain(label: str, kind: str, path: str) -> Field:
-    """A field that is one number of the set."""
-    return Field(label, kind, lambda s, _: _get(s, path), lambda s, _, v: _with(s, path.split("."), v))
-
-
-def _light_distance(i: int) -> Field:
-    def get(s: Set, mesh: SitterMesh) -> float:
-        return float(np.linalg.norm(s.lights[i].place.array - face_marks(mesh, s.sitter).face))
-
-    def put(s: Set, mesh: SitterMesh, metres: float) -> Set:
-        face = np.array(face_marks(mesh, s.sitter).face)
-        place = face + unit(s.lights[i].place.array - face) * metres
-        return _with(s, ["lights", str(i), "place"], Point(*map(float, place)))
-
-    return Field("front to face", "length", get, put)
-
-
-def _lower_edge(i: int) -> Field:
-    def put(s: Set, _: SitterMesh, metres: float) -> Set:
-        light = s.lights[i]
-        for _step in range(30):  # the cloth tilts as it rises, so its lower edge is found by steps
-            off = metres - lower_edge(light)
-            if abs(off) < 1e-7:
-                break
-            light = replace(light, place=replace(light.place, y=light.place.y + off))
-        return _with(s, ["lights", str(i)], light)
-
-    return Field("lower edge", "length", lambda s, _: lower_edge(s.lights[i]), put)
+from .things import thing_index
 
 
 def _eye_height() -> Field:
@@ -95,25 +37,7 @@ def _seat_height() -> Field:
 
 def _backdrop_gap() -> Field:
     return Field("to backdrop", "length", lambda s, _: s.sitter.z - s.backdrop.z,
-                 lambda s, _, v: _with(s, ["backdrop", "z"], s.sitter.z - v))  # fmt: skip
-
-
-def _light_fields(i: int) -> dict[str, Field]:
-    at = f"lights.{i}"
-    return {
-        f"{at}.distance": _light_distance(i),
-        f"{at}.lower_edge": _lower_edge(i),
-        f"{at}.place.x": plain("from middle", "length", f"{at}.place.x"),
-        f"{at}.place.y": plain("height, middle", "length", f"{at}.place.y"),
-        f"{at}.place.z": plain("from back wall", "length", f"{at}.place.z"),
-        f"{at}.output": plain("output", "output", f"{at}.output"),
-        f"{at}.energy": plain("full output, W s", "number", f"{at}.energy"),
-        f"{at}.modifier.width": plain("softbox width", "length", f"{at}.modifier.width"),
-        f"{at}.modifier.height": plain("softbox height", "length", f"{at}.modifier.height"),
-        f"{at}.aim.x": plain("aim, from middle", "length", f"{at}.aim.x"),
-        f"{at}.aim.y": plain("aim, height", "length", f"{at}.aim.y"),
-        f"{at}.aim.z": plain("aim, from back wall", "length", f"{at}.aim.z"),
-    }
+                 lambda s, _, v: with_value(s, ["backdrop", "z"], s.sitter.z - v))  # fmt: skip
 
 
 def _table(*rows: tuple[str, str, str]) -> dict[str, Field]:
@@ -151,23 +75,31 @@ _ROOM = _table(
 
 
 def fields_of(photo_set: Set, thing: str) -> dict[str, Field]:
-    """The typed values of a thing: "lights.0", "sitter", "camera", "backdrop" or "room".
+    """The typed values of a thing: "lights.0", "panels.0", "sitter", "camera", "backdrop" or "room".
 
     Raises NotAccepted when there is no such thing.
     """
     fixed = {"sitter": _SITTER, "camera": _CAMERA, "backdrop": _BACKDROP, "room": _ROOM}
     if thing in fixed:
         return fixed[thing]
-    return _light_fields(light_index(photo_set, thing))
+    kind, index = thing_index(photo_set, thing)
+    return light_fields(photo_set, index) if kind == "lights" else panel_fields(photo_set, index)
 
 
 def _field(photo_set: Set, path: str) -> Field:
-    thing = ".".join(path.split(".")[:2]) if path.startswith("lights") else path.split(".")[0]
-    if thing in ("sitter", "camera", "backdrop", "room") or path.startswith("lights"):
+    counted = path.startswith(("lights", "panels"))
+    thing = ".".join(path.split(".")[:2]) if counted else path.split(".")[0]
+    if thing in ("sitter", "camera", "backdrop", "room") or counted:
         fields = fields_of(photo_set, thing)
         if path in fields:
             return fields[path]
     raise NotAccepted([Problem("field", f"{path!r} is not a value that can be typed", "a field of the thing's sheet")])
+
+
+def _read(field: Field, text: str) -> float:
+    if field.kind == "output in watt-seconds" and field.full:
+        return units.parse_watt_seconds(text, field.full)
+    return units.PARSERS[field.kind](text)
 
 
 def enter(photo_set: Set, mesh: SitterMesh, path: str, text: str) -> Set:
@@ -177,7 +109,7 @@ def enter(photo_set: Set, mesh: SitterMesh, path: str, text: str) -> Set:
     """
     field = _field(photo_set, path)
     try:
-        value = units.PARSERS[field.kind](text)
+        value = _read(field, text)
     except NotAccepted as refused:
         raise NotAccepted([replace(p, field=path) for p in refused.problems]) from None
     return field.put(photo_set, mesh, value)
@@ -201,8 +133,9 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
         new = units.step_in_series(value, units.TIMES, steps)
     elif path == "camera.sensitivity":
         new = units.step_in_series(value, units.SENSITIVITIES, steps)
-    elif field.kind == "output":
-        new = min(0.0, max(-8.0, (round(value * 3) + steps) / 3))
+    elif field.kind.startswith("output"):
+        lowest = value_at(photo_set, path.replace("output", "source")).lowest_output
+        new = min(0.0, max(lowest, (round(value * 3) + steps) / 3))
     else:
         raise NotAccepted([Problem(path, "has no third stops", "aperture, time, ISO or output")])
     return field.put(photo_set, mesh, new)
@@ -210,7 +143,7 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
 
 def has_third_stops(path: str, field: Field) -> bool:
     """Whether `step` takes the field."""
-    return field.kind in ("aperture", "time", "output") or path == "camera.sensitivity"
+    return field.kind in ("aperture", "time") or field.kind.startswith("output") or path == "camera.sensitivity"
 
 
 def nudge(photo_set: Set, mesh: SitterMesh, path: str, by: float) -> Set:
@@ -220,7 +153,8 @@ def nudge(photo_set: Set, mesh: SitterMesh, path: str, by: float) -> Set:
         raise NotAccepted([Problem(path, "cannot be nudged", "an angle or a length")])
     value = field.get(photo_set, mesh) + by
     owner, _, name = path.rpartition(".")
-    limit = interval_of(type(_get(photo_set, owner)), name) if name in _names(_get(photo_set, owner)) else None
+    holder = value_at(photo_set, owner)
+    limit = interval_of(type(holder), name) if name in _names(holder) else None
     if limit is not None:
         value = min(max(value, float(limit.ge)), float(limit.le))  # type: ignore[arg-type]
     return field.put(photo_set, mesh, value)
@@ -230,14 +164,19 @@ def _names(value: Any) -> set[str]:
     return {f.name for f in fields(value)}
 
 
-def value_text(kind: str, value: float, feet: bool) -> str:
+def value_text(field: Field, value: float, feet: bool) -> str:
     """The value as it would be typed."""
     texts: dict[str, Callable[[float], str]] = {
         "length": lambda v: units.length_text(v, feet),
         "angle": lambda v: f"{round(v) + 0}°",
         "aperture": units.aperture_text,
         "time": units.time_text,
-        "output": units.output_text,
+        **{
+            f"output in {scale}": partial(units.output_text, scale=scale, energy=field.full)
+            for scale in units.OUTPUT_SCALES
+        },
+        "stops": units.stops_text,
+        "fine number": lambda v: f"{v:g}",
         "share": lambda v: f"{v * 100:.0f} %",
     }
-    return texts.get(kind, lambda v: f"{v:.0f}")(value)
+    return texts.get(field.kind, lambda v: f"{v:.0f}")(value)

@@ -7,8 +7,14 @@ import numpy as np
 from .backdrop import Backdrop
 from .camera import Camera
 from .light import Light
+from .modifier import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
+from .panel import Panel
 from .point import Point
+from .source import Led, Speedlight, Tube, Window
 
+TUBE_WIDTH = 0.026  # [m], of a T8 tube
+SPEEDLIGHT_FACE = (0.065, 0.04)  # [m]
+BARE_FACE = {"strobe": (0.09, 0.09), "lamp": (0.06, 0.06)}  # [m], of a flash tube under its dome, of a bulb
 UP = np.array([0.0, 1.0, 0.0])
 
 
@@ -39,11 +45,12 @@ def aiming_axes(place: Point, aim: Point) -> tuple[np.ndarray, np.ndarray, np.nd
 
 @dataclass(frozen=True)
 class Quad:
-    """A rectangle: centre and half edges [m]; its front normal is half_x cross half_y."""
+    """A rectangle, or an ellipse in it: centre and half edges [m]; its front normal is half_x cross half_y."""
 
     centre: tuple[float, float, float]
     half_x: tuple[float, float, float]
     half_y: tuple[float, float, float]
+    round: bool = False
 
     @property
     def normal(self) -> np.ndarray:
@@ -51,7 +58,7 @@ class Quad:
 
     @property
     def area(self) -> float:
-        """[m2]"""
+        """Of the rectangle [m2]."""
         return float(4 * np.linalg.norm(cross(self.half_x, self.half_y)))
 
     @property
@@ -61,8 +68,10 @@ class Quad:
         return np.array([c - x - y, c + x - y, c + x + y, c - x + y])
 
 
-def _quad(centre, half_x, half_y) -> Quad:
-    return Quad(*(tuple(map(float, v)) for v in (centre, half_x, half_y)))  # type: ignore[arg-type]
+def quad_of(centre, half_x, half_y, round_front: bool = False) -> Quad:
+    """A quad from any vectors."""
+    place, across, along = (tuple(map(float, v)) for v in (centre, half_x, half_y))
+    return Quad(place, across, along, round_front)  # type: ignore[arg-type]
 
 
 def backdrop_quad(backdrop: Backdrop) -> Quad:
@@ -70,14 +79,79 @@ def backdrop_quad(backdrop: Backdrop) -> Quad:
     turn = np.radians(backdrop.turn)
     along = np.array([np.cos(turn), 0.0, -np.sin(turn)])
     centre = (backdrop.x, backdrop.height / 2, backdrop.z)
-    return _quad(centre, along * backdrop.width / 2, UP * backdrop.height / 2)
+    return quad_of(centre, along * backdrop.width / 2, UP * backdrop.height / 2)
+
+
+def front_size(light: Light) -> tuple[float, float, bool]:
+    """Width and height of the light's front [m], and whether it is round."""
+    source, modifier = light.source, light.modifier
+    if isinstance(modifier, Softbox | HomeBox):
+        return modifier.width, modifier.height, False
+    if isinstance(modifier, Octa | Umbrella | Dish | Bowl | Snoot):
+        return modifier.diameter, modifier.diameter, True
+    if light.photometry:
+        return light.photometry.width, light.photometry.height, False
+    if isinstance(source, Led | Window):
+        return source.width, source.height, False
+    if isinstance(source, Tube):
+        return source.length, TUBE_WIDTH, False
+    if isinstance(source, Speedlight):
+        wide, high = SPEEDLIGHT_FACE
+        return (high, wide, False) if source.upright else (wide, high, False)
+    wide, high = BARE_FACE[source.kind]
+    return wide, high, True
 
 
 def emitter_quad(light: Light) -> Quad:
-    """The lit front cloth, its front toward what it is aimed at."""
-    right, up, forward = aiming_axes(light.place, light.aim)
-    del forward
-    return _quad(light.place.array, -right * light.modifier.width / 2, up * light.modifier.height / 2)
+    """The light's front, its face toward what it is aimed at."""
+    right, up, _ = aiming_axes(light.place, light.aim)
+    if light.roll:
+        c, s = np.cos(np.radians(light.roll)), np.sin(np.radians(light.roll))
+        right, up = right * c + up * s, up * c - right * s
+    width, height, round_front = front_size(light)
+    return quad_of(light.place.array, -right * width / 2, up * height / 2, round_front)
+
+
+def panel_quads(panel: Panel) -> tuple[Quad, ...]:
+    """The flat parts of a panel, their fronts toward what it is aimed at.
+
+    A V-flat has two wings that open toward its aim; a curved one three level strips, the outer ones bent toward it.
+    """
+    right, up, forward = aiming_axes(panel.place, panel.aim)
+    middle = panel.place.array
+    bend = np.radians(180 - panel.fold) / 2
+    c, s = np.cos(bend), np.sin(bend)
+    if panel.shape == "V-flat":
+        wings = []
+        for side in (-1, 1):
+            along = side * right * c + forward * s
+            centre = middle + along * panel.width / 4
+            wings.append(quad_of(centre, -side * along * panel.width / 4, up * panel.height / 2))
+        return tuple(wings)
+    if panel.shape == "curved":
+        high = panel.height / 6
+        strips = [quad_of(middle, -right * panel.width / 2, up * high)]
+        for side in (-1, 1):
+            along = side * up * c + forward * s
+            centre = middle + side * up * high + along * high
+            strips.append(quad_of(centre, -right * panel.width / 2, side * along * high))
+        return tuple(strips)
+    return (quad_of(middle, -right * panel.width / 2, up * panel.height / 2),)
+
+
+def door_quads(light: Light) -> tuple[Quad, ...]:
+    """The leaves of a light's barn doors, each as wide as the front and half as long again as its half."""
+    if light.barn_doors is None:
+        return ()
+    quad = emitter_quad(light)
+    centre, x, y, out = np.array(quad.centre), -np.array(quad.half_x), np.array(quad.half_y), quad.normal
+    made = []
+    for opening, side, along in ((light.barn_doors.left, -x, y), (light.barn_doors.right, x, y),
+                                 (light.barn_doors.top, y, x), (light.barn_doors.bottom, -y, x)):  # fmt: skip
+        a, reach = np.radians(opening), float(np.linalg.norm(side))
+        leaf = (-unit(side) * np.cos(a) + out * np.sin(a)) * 1.5 * reach
+        made.append(quad_of(centre + side + out * 0.005 + leaf / 2, leaf / 2, along))
+    return tuple(made)
 
 
 def lower_edge(light: Light) -> float:

@@ -55,14 +55,18 @@ def _check_value(path: str, value: Any, metadata: tuple) -> Iterator[Problem]:
 def check_limits(value: Any, path: str = "") -> Iterator[Problem]:
     """Yields a problem for every number or text of a scene dataclass that is outside its limits."""
     for item in fields(value):
-        hint, part = _hints(value.__class__)[item.name], getattr(value, item.name)
         where = f"{path}.{item.name}" if path else item.name
-        metadata = get_args(hint)[1:] if get_origin(hint) is Annotated else ()
-        yield from _check_value(where, part, metadata)
-        if is_dataclass(part):
-            yield from check_limits(part, where)
-        elif isinstance(part, tuple):
-            for i, entry in enumerate(part):
-                yield from check_limits(entry, f"{where}.{i}")
-        elif get_origin(hint) is Literal and part not in get_args(hint):
-            yield Problem(where, f"{part!r} is not known", " or ".join(map(str, get_args(hint))))
+        yield from _check(where, getattr(value, item.name), _hints(value.__class__)[item.name])
+
+
+def _check(where: str, part: Any, hint: Any) -> Iterator[Problem]:
+    metadata = get_args(hint)[1:] if get_origin(hint) is Annotated else ()
+    plain = get_args(hint)[0] if metadata else hint
+    yield from _check_value(where, part, metadata)
+    if is_dataclass(part):
+        yield from check_limits(part, where)
+    elif isinstance(part, tuple):
+        for i, entry in enumerate(part):
+            yield from _check(f"{where}.{i}", entry, get_args(plain)[0])
+    elif get_origin(plain) is Literal and part not in get_args(plain):
+        yield Problem(where, f"{part!r} is not known", " or ".join(map(str, get_args(plain))))

@@ -1,4 +1,4 @@
-"""The set: one arrangement of room, backdrop, sitter, camera and lights."""
+"""The set: one arrangement of room, backdrop, sitter, camera, lights and panels."""
 
 from dataclasses import dataclass
 from typing import Annotated
@@ -8,6 +8,7 @@ from annotated_types import MaxLen
 from .backdrop import Backdrop
 from .camera import Camera
 from .light import Light
+from .panel import Panel
 from .room import Room
 from .sitter import Sitter
 
@@ -19,3 +20,4 @@ class Set:
     sitter: Sitter
     camera: Camera
     lights: Annotated[tuple[Light, ...], MaxLen(8)]
+    panels: Annotated[tuple[Panel, ...], MaxLen(8)] = ()

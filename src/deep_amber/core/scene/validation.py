@@ -5,9 +5,13 @@ from collections.abc import Callable, Collection, Iterator
 import numpy as np
 
 from ..kit.assumptions import BODY_EXTENT
+from ..kit.fitting import misfits
 from ..problem import Problem
-from .geometry import backdrop_quad, emitter_quad
+from ..safety.heat import heat
+from .geometry import backdrop_quad, emitter_quad, panel_quads
+from .light import Light
 from .limits import check_limits
+from .photometry import table_problems
 from .point import Point
 from .room import Room
 from .set import Set
@@ -41,6 +45,9 @@ def _lights_in_room(photo_set: Set) -> Iterator[Problem]:
     room = photo_set.room
     for i, light in enumerate(photo_set.lights):
         field, inside = f"lights.{i}.place", True
+        if light.source.kind == "window":
+            yield from _window_in_wall(photo_set, light, f"lights.{i}")
+            continue
         for problem in _point_in_room(room, light.place, field, f"light {light.name!r}"):
             inside = False
             yield problem
@@ -52,8 +59,54 @@ def _lights_in_room(photo_set: Set) -> Iterator[Problem]:
                 low, high = corners[:, k].min(), corners[:, k].max()
                 edge = (-room.width / 2, room.width / 2) if axis == "x" else (0.0, (room.height, room.depth)[k == 2])
                 if low < edge[0] - HAIR or high > edge[1] + HAIR:
-                    yield Problem(f"{field}.{axis}", f"the softbox of {light.name!r} goes through a wall, floor or ceiling",
+                    yield Problem(f"{field}.{axis}", f"the front of {light.name!r} goes through a wall, floor or ceiling",
                                   "a place where all of it is inside the room")  # fmt: skip
+
+
+def _window_in_wall(photo_set: Set, light: Light, field: str) -> Iterator[Problem]:
+    """A window lies in a wall and looks straight into the room."""
+    room, place, way = photo_set.room, light.place, light.aim.array - light.place.array
+    off = {"x": min(abs(place.x + room.width / 2), abs(place.x - room.width / 2)),
+           "z": min(abs(place.z), abs(place.z - room.depth))}  # fmt: skip
+    axis = min(off, key=lambda k: off[k])
+    if off[axis] > 0.01:
+        yield Problem(
+            f"{field}.place.{axis}", f"the window {light.name!r} is not in a wall", "a place on one of the four walls"
+        )
+        return
+    inward = way[0 if axis == "x" else 2]
+    middle = place.x if axis == "x" else place.z - room.depth / 2
+    if abs(inward) < 0.999 * float(np.linalg.norm(way)) or inward * middle > 0:
+        yield Problem(f"{field}.aim", f"the window {light.name!r} does not look straight into the room",
+                      "a point straight before it, inside the room")  # fmt: skip
+        return
+    corners = emitter_quad(light).corners
+    if any(True for c in corners for _ in outside(room, c, -0.01)):
+        yield Problem(
+            f"{field}.place", f"the window {light.name!r} is larger than its wall there", "all of it in the wall"
+        )
+
+
+def _panels_in_room(photo_set: Set) -> Iterator[Problem]:
+    for i, panel in enumerate(photo_set.panels):
+        if panel.place.array.tolist() == panel.aim.array.tolist():
+            yield Problem(f"panels.{i}.aim", "is where the panel stands", "any other point")
+            continue
+        corners = np.concatenate([q.corners for q in panel_quads(panel)])
+        for axis in sorted({axis for c in corners for axis, *_ in outside(photo_set.room, c)}):
+            yield Problem(f"panels.{i}.place.{axis}", f"the panel {panel.name!r} goes through a wall, floor or ceiling",
+                          "a place where all of it is inside the room")  # fmt: skip
+
+
+def _lights_go_together(photo_set: Set) -> Iterator[Problem]:
+    for i, light in enumerate(photo_set.lights):
+        yield from (Problem(f"lights.{i}.{p.field}", p.message, p.accepted) for p in misfits(light))
+        yield from (Problem(f"lights.{i}.{v.field}", v.message, v.accepted) for v in heat(light) if v.refused)
+        if light.photometry:
+            yield from (
+                Problem(f"lights.{i}.photometry.{p.field}", p.message, p.accepted)
+                for p in table_problems(light.photometry)
+            )
 
 
 def _sitter_in_room(photo_set: Set) -> Iterator[Problem]:
@@ -98,7 +151,9 @@ RULES: tuple[Callable[[Set], Iterator[Problem]], ...] = (
     _sitter_in_room,
     _backdrop_in_room,
     _camera_in_room,
+    _panels_in_room,
 )
+"""What moves with things; a move that breaks one of them is stopped."""
 
 
 def fits(photo_set: Set) -> bool:
@@ -122,10 +177,15 @@ def problems_of(photo_set: Set, known_sitters: Collection[str]) -> list[Problem]
     if photo_set.sitter.who not in known_sitters:
         problems.append(Problem("sitter.who", f"{photo_set.sitter.who!r} is not a known sitter",
                                 " or ".join(sorted(known_sitters))))  # fmt: skip
-    names = [light.name for light in photo_set.lights]
-    for i, name in enumerate(names):
-        if name in names[:i]:
-            problems.append(Problem(f"lights.{i}.name", f"{name!r} is used twice", "a name of its own for each light"))
+    things = [("lights", i, k.name) for i, k in enumerate(photo_set.lights)]
+    things += [("panels", i, k.name) for i, k in enumerate(photo_set.panels)]
+    for at, (kind, i, name) in enumerate(things):
+        if name in [other for *_, other in things[:at]]:
+            problems.append(
+                Problem(f"{kind}.{i}.name", f"{name!r} is used twice", "a name of its own for each light and panel")
+            )
+    if not problems:
+        problems = list(_lights_go_together(photo_set))
     if not problems:
         problems = [p for rule in RULES for p in rule(photo_set)]
     return problems

@@ -1,9 +1,11 @@
-"""One layer a light: its effect on the picture and on the sensors, at radiance 1."""
+"""One layer a light: its effect on the picture and on the sensors, at full output."""
 
 from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 
+from ..kit.emission import Emission, emissions, shape_of
 from ..picture.catchlight import mirrored
 from ..picture.lens_rays import pixel_places
 from ..picture.seen import F0, ROUGHNESS, Seen
@@ -11,15 +13,19 @@ from ..picture.soft_shadow import carried_visibility, picture_visibility
 from ..picture.spread import Spreading, spreading
 from ..scene.light import Light
 from ..transport.direct import illuminance, unshadowed, visibility
-from ..transport.emitter import emitter_row
+from ..transport.emitter import Emitter, emitter_key
 from ..transport.hemisphere import RAY_START, gather, look_around, patches_seen
 from ..transport.sampling import rotations
 from ..transport.shine import lit_surfaces
-from .quality import SENSOR_GRID, SENSOR_SHADOWS
+from .bounced import bounce_key, bounces, coarse_patches, patches, sheet_rows
+from .obstacles import obstacles, rows_of
+from .quality import PANEL_SHADOWS, SECONDARY_GRID, SENSOR_GRID
+from .secondary import secondaries
 from .sensors import Sensors
-from .stages import Stages, framed, shape_of
+from .stages import Stages, framed
 
 OUTLINE_SHADOWS = (2, 2)  # shadow samples of an added place; several share a pixel
+FAINT = 1e-4  # of a light's brightest place: under it nothing is lit
 
 
 @dataclass(frozen=True, eq=False)
@@ -29,7 +35,26 @@ class DirectLayer:
     visible: np.ndarray  # (n,) visible share of the emitter
 
 
-def _unshadowed(stages: Stages, seen: Seen, emitter: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+@dataclass(frozen=True, eq=False)
+class Part:
+    """An emitter whose light is drawn with fine shadows: a light's front, or what the light is bounced off."""
+
+    light: Light
+    emitter: Emitter
+    radiance: np.ndarray  # (3,) at full output of the light
+
+
+def parts(stages: Stages, light: Light) -> list[Part]:
+    """The finely drawn emitters of a light."""
+    made = []
+    for emission in emissions(light):
+        made.append(Part(light, emission.emitter, np.full(3, emission.radiance)))
+        made += [Part(light, s.emitter, s.radiance * emission.radiance)
+                 for s in secondaries(stages, light, emission) if s.key_light]  # fmt: skip
+    return made
+
+
+def _unshadowed(stages: Stages, seen: Seen, emitter: Emitter) -> tuple[np.ndarray, np.ndarray]:
     q = stages.quality
     diffuse, shine = np.zeros(len(seen.points), np.float32), np.zeros(len(seen.points), np.float32)
     diffuse[seen.on_walls] = unshadowed(*seen.walls, emitter, q.cell)
@@ -45,43 +70,47 @@ def _with_catchlights(stages: Stages, seen: Seen, emitter, diffuse, shine, visib
     return DirectLayer(diffuse * visible, shine, visible)
 
 
-def direct_layer(stages: Stages, light: Light) -> DirectLayer:
-    """Direct light of one light on every pixel."""
+def _key(stages: Stages, part: Part) -> tuple:
+    return (framed(stages.photo_set), stages.quality, emitter_key(part.emitter),
+            obstacles(stages, part.light, part.emitter))  # fmt: skip
+
+
+def direct_layer(stages: Stages, part: Part) -> DirectLayer:
+    """Light straight from one emitter at radiance 1 on every pixel."""
     q = stages.quality
 
     def make() -> DirectLayer:
         stages.go_on()
-        seen, emitter = stages.seen(), emitter_row(light)
-        quads, own = stages.blockers(light)
+        seen, emitter = stages.seen(), part.emitter
+        quads = rows_of(obstacles(stages, part.light, emitter))
         diffuse, shine = _unshadowed(stages, seen, emitter)
         stages.go_on()
-        visible = picture_visibility(stages.rays(), seen, q.size, emitter, quads, own, diffuse > 0, q.stride, q.shadow_grid,
+        lit = diffuse > FAINT * float(diffuse.max())
+        visible = picture_visibility(stages.rays(), seen, q.size, emitter, quads, lit, q.stride, q.shadow_grid,
                                      q.shadow_change, q.coarse_hair, q.every)  # fmt: skip
         return _with_catchlights(stages, seen, emitter, diffuse, shine, visible)
 
-    key = (framed(stages.photo_set), q, shape_of(light), stages.blocker_key())
-    return stages.keep_layer("direct layer", key, make)
+    return stages.keep_layer("direct layer", _key(stages, part), make)
 
 
-def outline_layer(stages: Stages, light: Light) -> DirectLayer:
-    """Direct light on the added places of outlines; their shadows come from the pixels around where these agree."""
+def outline_layer(stages: Stages, part: Part) -> DirectLayer:
+    """The same on the added places of outlines; their shadows come from the pixels around where these agree."""
 
     def make() -> DirectLayer:
         stages.go_on()
         seen, _, owner = stages.outlines()
-        emitter = emitter_row(light)
+        emitter = part.emitter
         diffuse, shine = _unshadowed(stages, seen, emitter)
         visible = carried_visibility(
-            seen, owner, stages.seen(), direct_layer(stages, light).visible, stages.quality.size
+            seen, owner, stages.seen(), direct_layer(stages, part).visible, stages.quality.size
         )
         alone = np.where((visible < 0) & (diffuse > 0))[0]
-        quads, own = stages.blockers(light)
+        quads = rows_of(obstacles(stages, part.light, emitter))
         visible[alone] = visibility(stages.rays(), seen.points[alone], seen.normals[alone], seen.lift[alone], emitter,
-                                    quads, own, OUTLINE_SHADOWS, rotations(len(alone), 0.71))  # fmt: skip
+                                    quads, OUTLINE_SHADOWS, rotations(len(alone), 0.71))  # fmt: skip
         return _with_catchlights(stages, seen, emitter, diffuse, shine, np.maximum(visible, 0))
 
-    key = (framed(stages.photo_set), stages.quality, shape_of(light), stages.blocker_key())
-    return stages.keep_layer("outline layer", key, make)
+    return stages.keep_layer("outline layer", _key(stages, part), make)
 
 
 def pixel_spreading(stages: Stages) -> Spreading:
@@ -104,24 +133,41 @@ def outline_spreading(stages: Stages) -> Spreading:
     return stages.keep_picture("outline spreading", key, make)
 
 
+def _from_panels(stages: Stages, light: Light, emission: Emission, points, normals, lift, receptor=0, grid=SECONDARY_GRID,
+                 fine: bool = False) -> np.ndarray:  # fmt: skip
+    """(n, 3) light of the first bounce off panels, at radiance 1; with `fine` also off what the light is aimed at."""
+    out = np.zeros((len(points), 3), np.float32)
+    quads = rows_of(obstacles(stages, light, emission.emitter))
+    for s in secondaries(stages, light, emission):
+        if fine or not s.key_light:
+            lux = illuminance(stages.rays(), points, normals, lift, s.emitter, quads, grid, receptor)
+            out += lux[:, None] * s.radiance.astype(np.float32)
+    return out
+
+
 def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
-    """(coarse places, 3) bounced illuminance of one light."""
-    return gather(stages.coarse_patches(), stages.radiosity(light))
+    """(coarse places, 3) bounced illuminance of one light at full output."""
+    coarse, q = stages.coarse(), stages.quality
+
+    def one(emission: Emission) -> np.ndarray:
+        stages.go_on()
+        at = gather(coarse_patches(stages), bounces(stages, light, emission).seen)
+        return at + _from_panels(stages, light, emission, coarse.points, coarse.normals, coarse.lift)
+
+    def make() -> np.ndarray:
+        return sum((one(e) * np.float32(e.radiance) for e in emissions(light)),
+                   start=np.zeros((len(coarse.points), 3), np.float32))  # fmt: skip
+
+    around = tuple(obstacles(stages, light, e.emitter) for e in emissions(light))
+    key = (framed(stages.photo_set), stages.coarse_size(), bounce_key(stages), shape_of(light), around, q.patch_grid)
+    return stages.keep_layer("bounced layer", key, make)
 
 
 def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> np.ndarray:
-    """(n, 3) illuminance at the sensors' points by one light, bounces included."""
+    """(n, 3) illuminance at the sensors' points by one light at full output, bounces included."""
     q = stages.quality
     lift = np.full(len(sensors.points), RAY_START, np.float32)
-    quads, own = stages.blockers(light)
     place = (sensors.points.tobytes(), sensors.axes.tobytes())
-    direct = stages.memory.keep(
-        f"direct at {name}",
-        (place, stages.photo_set.sitter, shape_of(light), stages.blocker_key()),
-        lambda: illuminance(stages.rays(), sensors.points, sensors.axes, lift, emitter_row(light), quads, own,
-                            SENSOR_SHADOWS, sensors.receptor),
-        entries=10,
-    )  # fmt: skip
 
     def seen() -> np.ndarray:
         turn = rotations(len(sensors.points), 0.29)
@@ -130,7 +176,32 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
             lambda: look_around(stages.rays(), stages.mesh.clusters, sensors.points, sensors.axes, SENSOR_GRID, turn,
                                 sensors.receptor),
         )  # fmt: skip
-        return patches_seen(view, stages.patches(), stages.bounce_quads())
+        return patches_seen(view, patches(stages), sheet_rows(stages))
 
-    patches = stages.memory.keep(f"patches of {name}", (place, stages.bounce_key(), q.bodies_reflect), seen)
-    return direct[:, None] + gather(patches, stages.radiosity(light), sensors.receptor)
+    def straight(emission: Emission, quads) -> np.ndarray:
+        lux = illuminance(stages.rays(), sensors.points, sensors.axes, lift, emission.emitter, rows_of(quads),
+                          q.sensor_shadows, sensors.receptor)  # fmt: skip
+        grid = (3, 3) if q.patch_points > 1 else PANEL_SHADOWS
+        return lux[:, None] + _from_panels(stages, light, emission, sensors.points, sensors.axes, lift, sensors.receptor,
+                                           grid, fine=True)  # fmt: skip
+
+    out = np.zeros((len(sensors.points), 3))
+    at_patches = stages.memory.keep(f"patches of {name}", (place, bounce_key(stages), q.bodies_reflect), seen)
+    for emission in emissions(light):
+        quads = obstacles(stages, light, emission.emitter)
+        direct = stages.memory.keep(
+            f"direct at {name}",
+            (
+                place,
+                stages.photo_set.sitter,
+                stages.photo_set.room,
+                emitter_key(emission.emitter),
+                quads,
+                q.patch_points,
+            ),
+            partial(straight, emission, quads),
+            entries=12,
+        )
+        bounced = gather(at_patches, bounces(stages, light, emission).seen, sensors.receptor)
+        out += (direct + bounced) * emission.radiance
+    return out

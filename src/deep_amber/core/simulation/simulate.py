@@ -6,30 +6,33 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..exposure.colour import light_colour
 from ..exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
 from ..exposure.response import LUMINANCE, code_value, exposure_factor, lightness, stops_from_mid_grey
-from ..kit.strobe import front_cloth_radiance, output_factor
-from ..picture.develop import add_light, show_emitters, to_srgb
+from ..kit.emission import emissions, emitted_colour, output_factor
+from ..picture.catchlight import mirrored
+from ..picture.develop import add_bounce, add_light, show_sheet, to_srgb
 from ..picture.seen import Seen
 from ..picture.spread import spread
-from ..scene.geometry import emitter_quad
+from ..scene.geometry import emitter_quad, panel_quads
 from ..scene.light import Light
 from ..scene.set import Set
 from ..sitter.mesh import SitterMesh
 from ..transport.quads import quad_rows
+from .bounced import bounces, patches
 from .layers import (
     bounced_layer,
     direct_layer,
     outline_layer,
     outline_spreading,
+    parts,
     pixel_spreading,
     sensor_layer,
 )
 from .memory import Memory
 from .quality import SETTLED, Quality
+from .secondary import secondaries
 from .sensors import meter_sensors, surface_sensors
-from .stages import Stages, framed
+from .stages import Stages, framed, panels_standing
 
 LABELS = {
     "lit_cheek": "lit cheek",
@@ -83,17 +86,52 @@ def _nothing() -> None:
     return None
 
 
-def _scale(photo_set: Set, light: Light) -> np.ndarray:
-    """(3,) radiance of the front cloth a channel, in the camera's white balance [cd s/m2]."""
-    colour = light_colour(light.colour_temperature, photo_set.camera.white_balance)
-    return front_cloth_radiance(light) * output_factor(light) * colour
+def exposed(photo_set: Set, light: Light) -> np.ndarray:
+    """(3,) factor a channel from a light's layer to exposure: output, gels, white balance; time for continuous light."""
+    time = 1.0 if light.is_flash else photo_set.camera.time
+    return output_factor(light) * time * emitted_colour(light, photo_set.camera.white_balance)
 
 
-def _show_lights(stages: Stages, seen: Seen, out: np.ndarray) -> None:
+def lights_on(photo_set: Set) -> list[Light]:
+    """The lights that are on."""
+    return [light for light in photo_set.lights if light.on]
+
+
+def _panel_values(stages: Stages) -> list[tuple[np.ndarray, np.ndarray]]:
+    """Mean values of the front and the back of each panel's parts, 1 = white."""
+    p, factor = patches(stages), exposure_factor(stages.photo_set.camera)
+    total = np.zeros((p.count, 3))
+    for light in lights_on(stages.photo_set):
+        for emission in emissions(light):
+            total += bounces(stages, light, emission).whole * emission.radiance * exposed(stages.photo_set, light)
+    parts = sum(len(panel_quads(panel)) for panel in panels_standing(stages.photo_set))
+    values = []
+    for first, columns, rows in p.quad_cells[1 : 1 + parts]:
+        n = columns * rows
+        values.append((total[first : first + n].mean(0) * factor, total[first + n : first + 2 * n].mean(0) * factor))
+    return values
+
+
+def _show_things(stages: Stages, seen: Seen, out: np.ndarray) -> None:
+    """Draws panels and lights that stand in the picture."""
     photo_set = stages.photo_set
-    scale = np.array([_scale(photo_set, light) * exposure_factor(photo_set.camera) for light in photo_set.lights])
-    rows = quad_rows([emitter_quad(light) for light in photo_set.lights])
-    show_emitters(seen, photo_set.camera.place.array, rows, math.pi * scale, out)
+    nearest, lens = seen.distance.copy(), photo_set.camera.place.array
+    quads = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
+    for quad, (front, back) in zip(quads, _panel_values(stages) if quads else [], strict=True):
+        show_sheet(seen, nearest, lens, quad_rows([quad]), out, front, back)
+    for light in photo_set.lights:
+        emission = emissions(light)[0]
+        value = emission.radiance * exposed(photo_set, light) * exposure_factor(photo_set.camera) * math.pi
+        show_sheet(seen, nearest, lens, quad_rows([emitter_quad(light)]), out, value, np.zeros(3), emission.emitter)
+
+
+def _add_catchlights(stages: Stages, seen: Seen, light: Light, scale: np.ndarray, out: np.ndarray) -> None:
+    """Panels mirrored in the eyes."""
+    for emission in emissions(light):
+        for s in secondaries(stages, light, emission):
+            if not s.key_light:
+                rows, luminance = mirrored(seen, stages.rays(), s.emitter)
+                out[rows] += math.pi * luminance[:, None] * (s.radiance * emission.radiance * scale)
 
 
 def linear_picture(stages: Stages) -> np.ndarray:
@@ -103,20 +141,22 @@ def linear_picture(stages: Stages) -> np.ndarray:
     out = np.zeros((size.width * size.height, 3), np.float32)
     outline = stages.outlines() if stages.quality.outlines else None
     added = np.zeros((len(outline[2]), 3), np.float32) if outline else None
-    for light in photo_set.lights:
-        if not light.on:
-            continue
-        scale = _scale(photo_set, light) * factor
-        direct, coarse = direct_layer(stages, light), bounced_layer(stages, light)
-        add_light(seen, direct.diffuse, direct.shine, spread(pixel_spreading(stages), coarse), scale, out)
+    for light in lights_on(photo_set):
+        scale, coarse = exposed(photo_set, light) * factor, bounced_layer(stages, light)
+        add_bounce(seen, spread(pixel_spreading(stages), coarse), scale, out)
+        _add_catchlights(stages, seen, light, scale, out)
+        for part in parts(stages, light):
+            direct = direct_layer(stages, part)
+            add_light(seen, direct.diffuse, direct.shine, scale * part.radiance, out)
         if outline and added is not None:
-            edge = outline_layer(stages, light)
-            add_light(outline[0], edge.diffuse, edge.shine, spread(outline_spreading(stages), coarse), scale, added)
-    if photo_set.lights:
-        _show_lights(stages, seen, out)
+            add_bounce(outline[0], spread(outline_spreading(stages), coarse), scale, added)
+            _add_catchlights(stages, outline[0], light, scale, added)
+            for part in parts(stages, light):
+                edge = outline_layer(stages, part)
+                add_light(outline[0], edge.diffuse, edge.shine, scale * part.radiance, added)
+    _show_things(stages, seen, out)
     if outline and added is not None:
-        if photo_set.lights:
-            _show_lights(stages, outline[0], added)
+        _show_things(stages, outline[0], added)
         _average_outlines(out, added, outline[2])
     return out
 
@@ -140,9 +180,8 @@ def _readings(stages: Stages) -> Readings:
 
     def total(name, sensors):
         at = np.zeros((len(sensors.points), 3))
-        for light in photo_set.lights:
-            if light.on:
-                at += sensor_layer(stages, light, name, sensors) * _scale(photo_set, light)
+        for light in lights_on(photo_set):
+            at += sensor_layer(stages, light, name, sensors) * exposed(photo_set, light)
         return at
 
     def group_means(values, sensors):

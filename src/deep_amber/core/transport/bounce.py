@@ -8,6 +8,7 @@ as that would break the sum of a row (lab notes: .89 stop in a closed cavity, 0.
 import numba as nb
 import numpy as np
 
+from .patches import Patches
 from .workers import in_chunks
 
 FINE, QUICK = 1e-4, 3e-3  # relative change at which the bounces stop
@@ -34,24 +35,30 @@ def form_factors(seen: np.ndarray, count: int) -> np.ndarray:
     return out
 
 
-def radiosity(
-    factors: np.ndarray, reflectance: np.ndarray, illuminance: np.ndarray, precision: float = FINE
-) -> np.ndarray:
+def thrown_on(patches: Patches, illuminance: np.ndarray) -> np.ndarray:
+    """(n, 3) what patches reflect, and let through from their other face, of an illuminance (n, 3)."""
+    thrown = patches.reflectance * illuminance
+    if patches.passes.any():
+        thrown += patches.passes[:, None] * illuminance[patches.opposite]
+    return thrown
+
+
+def radiosity(factors: np.ndarray, patches: Patches, first: np.ndarray, precision: float = FINE) -> np.ndarray:
     """Total radiosity of every patch.
 
     Parameters
     ----------
-    factors : (n, n) form factors; reflectance : (n, 3); illuminance : (n, 3) direct [lx]
+    factors : (n, n) form factors; patches : their reflectance and what they let through
+    first : (n, 3) radiosity of the first bounce, see `thrown_on` [lm/m2]
     precision : relative change of the brightest patch at which the bounces end
 
     Returns
     -------
     (n, 3) float32 [lm/m2]; B / pi is the luminance
     """
-    first = (reflectance * illuminance).astype(np.float32)
-    total = first
+    total = first = first.astype(np.float32)
     for _ in range(MOST_BOUNCES):
-        following = first + reflectance * (factors @ total)
+        following = first + thrown_on(patches, factors @ total)
         change = float(np.abs(following - total).max())
         total = following
         if change <= precision * max(float(total.max()), 1e-30):

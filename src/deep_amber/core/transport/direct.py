@@ -8,6 +8,7 @@ import math
 import numba as nb
 import numpy as np
 
+from .emitter import AREA, FINER, HAS_PATTERN, HEIGHT, HOT, ROUND, WIDTH, Emitter, sample_weight
 from .quads import quad_hit
 from .sampling import JITTER, NODES, WEIGHTS, rotations
 from .sitter_rays import SitterRays
@@ -16,58 +17,45 @@ from .workers import in_chunks
 FLAT, DOME = 0, 1
 CHUNK = 1536
 _AT_ORIGIN = (np.eye(3, dtype=np.float32), np.zeros(3, np.float32))
+UNEVEN = 1.2  # Gauss nodes more for each stop of hot centre
 CELL = 0.5  # emitter size in distances a Gauss node more: .01 stop against the closed form (tests)
-
-
-@nb.njit(inline="always", error_model="numpy")
-def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b):
-    """Weight of the emitter's place (a, b), -1..1 each, for a receptor, and the vector to it.
-
-    Flat: cos at the receptor; dome: (1 + cos) / 2 (light-model). Both times cos^(1+m) / r2 at the emitter.
-    """
-    dx = emitter[0] + a * emitter[3] + b * emitter[6] - px
-    dy = emitter[1] + a * emitter[4] + b * emitter[7] - py
-    dz = emitter[2] + a * emitter[5] + b * emitter[8] - pz
-    r2 = dx * dx + dy * dy + dz * dz + 1e-12
-    there = -(dx * emitter[9] + dy * emitter[10] + dz * emitter[11])
-    here = dx * nx + dy * ny + dz * nz
-    if receptor == 1:
-        here = 0.5 * (math.sqrt(r2) + here)
-    weight = here * there / (r2 * r2)
-    if here <= 0 or there <= 0:
-        weight = 0.0
-    elif emitter[13] > 0:
-        weight *= (there / math.sqrt(r2)) ** emitter[13]
-    return weight, dx, dy, dz
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _unshadowed(points, normals, emitter, cell, receptor, nodes, weights, out, start, stop):
-    most = nodes.shape[1]
+    most, row = nodes.shape[1], emitter.row
     for i in range(start, stop):
         px, py, pz = points[i, 0], points[i, 1], points[i, 2]
         nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
-        away = math.sqrt((emitter[0] - px) ** 2 + (emitter[1] - py) ** 2 + (emitter[2] - pz) ** 2)
-        columns = min(1 + int(math.ceil(emitter[14] / (cell * away))), most)
-        rows = min(1 + int(math.ceil(emitter[15] / (cell * away))), most)
+        away = math.sqrt((row[0] - px) ** 2 + (row[1] - py) ** 2 + (row[2] - pz) ** 2)
+        if row[HAS_PATTERN] > 0:
+            columns, rows = emitter.pattern.shape[1], emitter.pattern.shape[0]
+        else:
+            size = cell * row[FINER] * away
+            columns, rows = 1 + int(math.ceil(row[WIDTH] / size)), 1 + int(math.ceil(row[HEIGHT] / size))
+            if row[ROUND] > 0:
+                columns, rows = 1 + columns // 2, 3 + rows  # of radii, of turns
+            even = 1 + int(math.ceil(UNEVEN * abs(row[HOT])))
+            columns, rows = max(columns, even), max(rows, even)
+            columns, rows = min(columns, most), min(rows, most)
         total = 0.0
         for r in range(rows):
             for c in range(columns):
                 a, b = nodes[columns, c], nodes[rows, r]
                 w, _, _, _ = sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b)
                 total += w * weights[columns, c] * weights[rows, r]
-        out[i] = total * emitter[12]
+        out[i] = total * row[AREA]
 
 
 def unshadowed(
-    points: np.ndarray, normals: np.ndarray, emitter: np.ndarray, cell: float = CELL, receptor: int = FLAT
+    points: np.ndarray, normals: np.ndarray, emitter: Emitter, cell: float = CELL, receptor: int = FLAT
 ) -> np.ndarray:
     """Illuminance of surfaces by the whole emitter at radiance 1, nothing in the way.
 
     Parameters
     ----------
     points, normals : (n, 3) [m]
-    emitter : (16,) row; cell : size of it in distances that asks for one node more
+    emitter : the emitter; cell : size of it in distances that asks for one node more
     receptor : FLAT or DOME
 
     Returns
@@ -82,7 +70,7 @@ def unshadowed(
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _shadow_rays(points, normals, lift, emitter, quads, own, columns, rows, turn, jitter, receptor,
+def _shadow_rays(points, normals, lift, emitter, quads, columns, rows, turn, jitter, receptor,
                  rotation, offset, origins, directions, weights, owner, total, start, stop):  # fmt: skip
     """Writes the rays that no quad stops, in the sitter's body frame; total is the whole weight a point.
 
@@ -105,11 +93,10 @@ def _shadow_rays(points, normals, lift, emitter, quads, own, columns, rows, turn
             whole += w
             clear = True
             for q in range(quads.shape[0]):
-                if q != own:
-                    t, _, _ = quad_hit(quads, q, ox, oy, oz, dx, dy, dz)
-                    if 0 < t < 0.9995:
-                        clear = False
-                        break
+                t, _, _ = quad_hit(quads, q, ox, oy, oz, dx, dy, dz)
+                if 0 < t < 0.9995:
+                    clear = False
+                    break
             if clear:
                 ax, ay, az = ox - offset[0], oy - offset[1], oz - offset[2]
                 for k in range(3):
@@ -129,7 +116,7 @@ def _add_clear(blocked, weights, owner, out):
             out[owner[k]] += weights[k]
 
 
-def _seen_and_whole(rays, points, normals, lift, emitter, quads, own, columns, rows, turn, receptor):
+def _seen_and_whole(rays, points, normals, lift, emitter, quads, columns, rows, turn, receptor):
     """(n,) visible weight and (n,) whole weight, both averaged over the samples."""
     n, samples = len(points), columns * rows
     rotation, offset = (rays.rotation, rays.offset) if rays else _AT_ORIGIN
@@ -139,7 +126,7 @@ def _seen_and_whole(rays, points, normals, lift, emitter, quads, own, columns, r
         size = (b - a) * samples
         origins, directions = np.empty((size, 3), np.float32), np.empty((size, 3), np.float32)
         weights, owner = np.empty(size, np.float32), np.empty(size, np.int32)
-        count = _shadow_rays(points, normals, lift, emitter, quads, own, columns, rows, turn, JITTER, receptor,
+        count = _shadow_rays(points, normals, lift, emitter, quads, columns, rows, turn, JITTER, receptor,
                              rotation, offset, origins, directions, weights, owner, whole[a:b], a, b)  # fmt: skip
         if rays is None:
             blocked = np.zeros(count, np.bool_)
@@ -154,8 +141,8 @@ def _seen_and_whole(rays, points, normals, lift, emitter, quads, own, columns, r
 
 
 def visibility(
-    rays: SitterRays | None, points: np.ndarray, normals: np.ndarray, lift: np.ndarray, emitter: np.ndarray,
-    quads: np.ndarray, own: int, grid: tuple[int, int], turn: np.ndarray,
+    rays: SitterRays | None, points: np.ndarray, normals: np.ndarray, lift: np.ndarray, emitter: Emitter,
+    quads: np.ndarray, grid: tuple[int, int], turn: np.ndarray,
 ) -> np.ndarray:  # fmt: skip
     """Visible share of an emitter from surface points, weighted by what each part of it gives.
 
@@ -164,20 +151,20 @@ def visibility(
     rays : the sitter, or None for an empty room
     points, normals : (n, 3) float32 [m]
     lift : (n,) start of the rays above the surface [m]
-    emitter : (16,) row; quads : (k, 14) rows that block; own : the emitter's own row in quads, or -1
+    emitter : the emitter; quads : (k, 15) rows that block
     grid : columns and rows of samples; turn : (n, 2) shift of the pattern a point
 
     Returns
     -------
     (n,) float32 in 0..1, and -1 where the surface faces away from all of the emitter
     """
-    seen, whole = _seen_and_whole(rays, points, normals, lift, emitter, quads, own, *grid, turn, FLAT)
+    seen, whole = _seen_and_whole(rays, points, normals, lift, emitter, quads, *grid, turn, FLAT)
     return np.where(whole > 0, np.minimum(seen / np.maximum(whole, 1e-20), 1), -1).astype(np.float32)
 
 
 def illuminance(
-    rays: SitterRays | None, points: np.ndarray, axes: np.ndarray, lift: np.ndarray, emitter: np.ndarray,
-    quads: np.ndarray, own: int, grid: tuple[int, int] = (8, 8), receptor: int = FLAT,
+    rays: SitterRays | None, points: np.ndarray, axes: np.ndarray, lift: np.ndarray, emitter: Emitter,
+    quads: np.ndarray, grid: tuple[int, int] = (8, 8), receptor: int = FLAT,
 ) -> np.ndarray:  # fmt: skip
     """Direct illuminance of sensors by an emitter at radiance 1, shadows included.
 
@@ -189,6 +176,6 @@ def illuminance(
     (n,) float32 [lx per cd/m2]
     """
     turn = rotations(len(points), 0.37)
-    seen, whole = _seen_and_whole(rays, points, axes, lift, emitter, quads, own, *grid, turn, receptor)
+    seen, whole = _seen_and_whole(rays, points, axes, lift, emitter, quads, *grid, turn, receptor)
     visible = np.minimum(seen / np.maximum(whole, 1e-20), 1)
     return unshadowed(points, axes, emitter, CELL / 2, receptor) * visible

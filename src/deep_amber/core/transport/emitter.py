@@ -1,20 +1,193 @@
-"""An emitting surface as a row a kernel can read."""
+"""An emitting surface as arrays a kernel can read, and what one place of it gives to a receptor.
 
+An emitter has radiance 1 times its pattern p(x) times its beam f. p is 2^(-hot rho^2), rho being 1 at the middle
+of an edge, or a table at Gauss-Legendre nodes. f is a cosine lobe, a table of relative intensity, or for reflected
+and transmitted light a share about the direction away from a virtual source.
+"""
+
+import math
+from typing import NamedTuple
+
+import numba as nb
 import numpy as np
 
-from ..kit.assumptions import SOFTBOX_LOBE
-from ..scene.geometry import Quad, emitter_quad
-from ..scene.light import Light
+from ..scene.geometry import Quad
+from .sampling import WEIGHTS
 
-# Row: centre 0-2, half_x 3-5, half_y 6-8, normal 9-11, area 12, lobe exponent 13, width 14, height 15.
+# Places in the row. Vectors take three.
+CENTRE, HALF_X, HALF_Y, NORMAL, AREA, LOBE, WIDTH, HEIGHT = 0, 3, 6, 9, 12, 13, 14, 15
+ROUND, HOLE, HOT, HAS_BEAM, HAS_PATTERN, HAS_GATE, GATE_CENTRE, GATE_X, GATE_Y, GATE_NORMAL = (
+    16, 17, 18, 19, 20, 21, 22, 25, 28, 31)  # fmt: skip
+VIRTUAL, SHARE, EXPONENT, FINER = 34, 37, 38, 39
+ROW = 40
 
 
-def emitter_row(light: Light) -> np.ndarray:
-    """(16,) float64: the front cloth at radiance 1."""
-    return quad_emitter_row(emitter_quad(light), SOFTBOX_LOBE)
+class Emitter(NamedTuple):
+    row: np.ndarray  # (40,) float64
+    beam: np.ndarray  # (turns, steps) float32 relative intensity over sin(angle / 2), one row the same all round
+    pattern: np.ndarray  # (rows, columns) float32 at Gauss-Legendre nodes
 
 
-def quad_emitter_row(quad: Quad, lobe: float = 0.0) -> np.ndarray:
-    """(16,) float64: a rectangle at radiance 1 with the lobe cos^m over Lambert."""
+NO_TABLE = np.ones((1, 1), np.float32)
+
+
+def quad_emitter(
+    quad: Quad, lobe: float = 0.0, *, round_front: bool = False, hole: float = 0.0, hot: float = 0.0,
+    beam: np.ndarray | None = None, pattern: np.ndarray | None = None, gate: Quad | None = None,
+    virtual: np.ndarray | None = None, share: float = 0.0, exponent: float = 0.0, finer: float = 1.0,
+) -> Emitter:  # fmt: skip
+    """A rectangle or an ellipse as an emitter of radiance 1.
+
+    Parameters
+    ----------
+    quad : its front
+    lobe : exponent m of a lobe cos^m over Lambert
+    round_front, hole : an ellipse in place of the rectangle, and the share of it that is cut out in the middle
+    hot : stops from the centre down to the middle of an edge; negative for a weak centre
+    beam : (turns, steps) relative intensity over sin(angle / 2); it replaces lobe and the cosine of the front
+    pattern : (rows, columns) at Gauss-Legendre nodes
+    gate : light passes only through this rectangle
+    virtual, share, exponent : part of the light that spreads as cos^exponent about the way from the virtual source
+    finer : factor on the size of cells that narrow beams ask for
+    """
+    row = np.zeros(ROW)
+    row[:12] = np.r_[quad.centre, quad.half_x, quad.half_y, quad.normal]
     width, height = 2 * np.linalg.norm(quad.half_x), 2 * np.linalg.norm(quad.half_y)
-    return np.r_[quad.centre, quad.half_x, quad.half_y, quad.normal, quad.area, lobe, width, height]
+    row[AREA] = quad.area * (math.pi / 4 * (1 - hole) if round_front else 1.0)
+    row[LOBE], row[WIDTH], row[HEIGHT], row[ROUND], row[HOLE], row[HOT] = lobe, width, height, round_front, hole, hot
+    row[HAS_BEAM], row[HAS_PATTERN], row[HAS_GATE] = beam is not None, pattern is not None, gate is not None
+    row[FINER] = finer
+    if gate:
+        row[GATE_CENTRE : GATE_NORMAL + 3] = np.r_[gate.centre, gate.half_x, gate.half_y, gate.normal]
+    if virtual is not None:
+        row[VIRTUAL : VIRTUAL + 3], row[SHARE], row[EXPONENT] = virtual, share, exponent
+    tables = (NO_TABLE if t is None else np.ascontiguousarray(t, np.float32) for t in (beam, pattern))
+    return Emitter(row, *tables)
+
+
+def emitter_key(emitter: Emitter) -> tuple:
+    """What tells emitters apart, hashable."""
+    return tuple(a.tobytes() for a in emitter)
+
+
+@nb.njit(inline="always", error_model="numpy")
+def front_place(row, a, b):
+    """Place on the front, -1..1 each along its half edges, for sample coordinates -1..1; even over its area."""
+    if row[ROUND] == 0:
+        return a, b
+    r = math.sqrt(row[HOLE] + (1 - row[HOLE]) * (a + 1) * 0.5)
+    return r * math.cos(math.pi * b), r * math.sin(math.pi * b)
+
+
+@nb.njit(inline="always", error_model="numpy")
+def _node(count, a):
+    """Index of the Gauss-Legendre node whose share of -1..1 holds a."""
+    at, k = -1.0, 0
+    while k < count - 1:
+        at += 2 * WEIGHTS[count, k]
+        if a < at:
+            break
+        k += 1
+    return k
+
+
+@nb.njit(inline="always", error_model="numpy")
+def _pattern(row, pattern, x, y, a, b):
+    p = 1.0
+    if row[HOT] != 0:
+        p = 2.0 ** (-row[HOT] * (x * x + y * y))
+    if row[HAS_PATTERN] > 0:
+        p *= pattern[_node(pattern.shape[0], b), _node(pattern.shape[1], a)]
+    return p
+
+
+@nb.njit(inline="always", error_model="numpy")
+def _beam(row, beam, cos, dx, dy, dz):
+    """Relative intensity in the direction -d, whose cosine to the axis is cos."""
+    steps = beam.shape[1]
+    at = math.sqrt(max(0.5 - 0.5 * cos, 0.0)) * (steps - 1)
+    i = min(int(at), steps - 2)
+    f = at - i
+    if beam.shape[0] == 1:
+        return beam[0, i] * (1 - f) + beam[0, i + 1] * f
+    x = -(dx * row[3] + dy * row[4] + dz * row[5]) / row[WIDTH]
+    y = -(dx * row[6] + dy * row[7] + dz * row[8]) / row[HEIGHT]
+    turns = beam.shape[0]
+    turn = math.atan2(y, x) / (2 * math.pi) * turns
+    turn += turns if turn < 0 else 0
+    j = int(turn)
+    g = turn - j
+    j, k = j % turns, (j + 1) % turns
+    return (beam[j, i] * (1 - f) + beam[j, i + 1] * f) * (1 - g) + (beam[k, i] * (1 - f) + beam[k, i + 1] * f) * g
+
+
+@nb.njit(inline="always", error_model="numpy")
+def _passes(row, px, py, pz, dx, dy, dz):
+    """Whether the way d from p goes through the gate."""
+    along = dx * row[31] + dy * row[32] + dz * row[33]
+    if abs(along) < 1e-12:
+        return False
+    ax, ay, az = row[22] - px, row[23] - py, row[24] - pz
+    t = (ax * row[31] + ay * row[32] + az * row[33]) / along
+    x, y, z = t * dx - ax, t * dy - ay, t * dz - az
+    u = x * row[25] + y * row[26] + z * row[27]
+    v = x * row[28] + y * row[29] + z * row[30]
+    uu = row[25] * row[25] + row[26] * row[26] + row[27] * row[27]
+    vv = row[28] * row[28] + row[29] * row[29] + row[30] * row[30]
+    return 0 < t < 1 and abs(u) <= uu and abs(v) <= vv
+
+
+@nb.njit(inline="always", error_model="numpy")
+def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b):
+    """Weight of the emitter's place (a, b), -1..1 each, for a receptor, and the vector to it.
+
+    Flat: cos at the receptor; dome: (1 + cos) / 2 (light-model). Both times pattern, beam and 1 / r2.
+    """
+    row = emitter.row
+    x, y = front_place(row, a, b)
+    dx = row[0] + x * row[3] + y * row[6] - px
+    dy = row[1] + x * row[4] + y * row[7] - py
+    dz = row[2] + x * row[5] + y * row[8] - pz
+    r2 = dx * dx + dy * dy + dz * dz + 1e-12
+    there = -(dx * row[9] + dy * row[10] + dz * row[11])
+    here = dx * nx + dy * ny + dz * nz
+    if receptor == 1:
+        here = 0.5 * (math.sqrt(r2) + here)
+    if here <= 0 or (there <= 0 and row[HAS_BEAM] == 0):
+        return 0.0, dx, dy, dz
+    if row[HAS_BEAM] > 0:
+        r = math.sqrt(r2)
+        weight = here / (r * r2) * _beam(row, emitter.beam, there / r, dx, dy, dz)
+    else:
+        weight = here * there / (r2 * r2)
+        if row[LOBE] == 1:
+            weight *= there / math.sqrt(r2)
+        elif row[LOBE] > 0:
+            weight *= (there / math.sqrt(r2)) ** row[LOBE]
+    if row[SHARE] > 0:
+        wx, wy, wz = px + dx - row[34], py + dy - row[35], pz + dz - row[36]
+        cos = -(wx * dx + wy * dy + wz * dz) / math.sqrt((wx * wx + wy * wy + wz * wz) * r2 + 1e-20)
+        lobe = 0.5 * (row[EXPONENT] + 2) * max(cos, 0.0) ** row[EXPONENT]
+        weight *= 1 - row[SHARE] + row[SHARE] * lobe
+    if row[HOT] != 0 or row[HAS_PATTERN] > 0:
+        weight *= _pattern(row, emitter.pattern, x, y, a, b)
+    if row[HAS_GATE] > 0 and not _passes(row, px, py, pz, dx, dy, dz):
+        weight = 0.0
+    return weight, dx, dy, dz
+
+
+@nb.njit(inline="always", error_model="numpy")
+def luminance_toward(emitter, x, y, dx, dy, dz):
+    """Luminance at a place of the front toward the end -d of a unit way d to it; x, y -1..1 along its half edges."""
+    row = emitter.row
+    if row[ROUND] > 0 and (x * x + y * y > 1 or x * x + y * y < row[HOLE]):
+        return 0.0
+    cos = -(dx * row[9] + dy * row[10] + dz * row[11])
+    value = 1.0
+    if row[HAS_BEAM] > 0:
+        value = _beam(row, emitter.beam, cos, dx, dy, dz) / max(abs(cos), 0.05)
+    elif cos <= 0:
+        return 0.0
+    elif row[LOBE] > 0:
+        value = cos ** row[LOBE]
+    return value * _pattern(row, emitter.pattern, x, y, x, y)

@@ -30,6 +30,8 @@ class Patches:
     room: np.ndarray  # (2, 3) low and high corner [m]
     room_cells: np.ndarray  # (6, 3) int64: first patch, columns, rows
     quad_cells: np.ndarray  # (quads, 3) int64: first patch or -1 for black, columns, rows
+    opposite: np.ndarray  # (patches,) int64 the patch on the other face of the same sheet, else itself
+    passes: np.ndarray  # (patches,) float32 share of light that comes through from there
 
     @property
     def count(self) -> int:
@@ -41,6 +43,18 @@ def _grid(columns: int, rows: int) -> tuple[np.ndarray, np.ndarray]:
     inner = (np.arange(3) + 0.5) / 3
     iv, iu, jv, ju = np.meshgrid(np.arange(rows), np.arange(columns), inner, inner, indexing="ij")
     return ((iu + ju) / columns).reshape(-1, 9), ((iv + jv) / rows).reshape(-1, 9)
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """A rectangle in the room with both faces alike."""
+
+    quad: Quad
+    reflects: tuple[float, ...] | None
+    """A channel; None for a black one without patches."""
+    passes: float = 0.0
+    cell: float = QUAD_CELL
+    """Smallest patch [m]."""
 
 
 @lru_cache(maxsize=4)
@@ -85,7 +99,7 @@ def wall_cell(room: Room, smallest: float) -> float:
 def build_patches(
     room: Room,
     sitter: tuple[SitterMesh, Posed] | None,
-    quads: list[tuple[Quad, tuple | None]],
+    sheets: list[Sheet],
     smallest: float = WALL_CELL,
 ) -> Patches:
     """Lays out the patches.
@@ -94,7 +108,7 @@ def build_patches(
     ----------
     room : the room
     sitter : mesh and pose, or None for an empty room
-    quads : each with its reflectance a channel, or None for a black one without patches
+    sheets : backdrop, panels and bodies of lights
     smallest : side of the smallest wall patch [m]
     """
     points, normals, reflectance, first = [], [], [], 0
@@ -116,19 +130,23 @@ def build_patches(
         reflectance.append(np.tile(getattr(room.surfaces, SURFACE_NAMES[face]).rgb, (columns * rows, 1)))
         room_cells.append((first, columns, rows))
         first += columns * rows
-    quad_cells = []
-    for quad, colour in quads:
-        if colour is None:
+    quad_cells, opposite, passes = [], [np.arange(first)], [np.zeros(first)]
+    for sheet in sheets:
+        if sheet.reflects is None:
             quad_cells.append((-1, 0, 0))
             continue
-        columns = max(1, round(2 * float(np.linalg.norm(quad.half_x)) / QUAD_CELL))
-        rows = max(1, round(2 * float(np.linalg.norm(quad.half_y)) / QUAD_CELL))
+        quad = sheet.quad
+        columns = max(1, round(2 * float(np.linalg.norm(quad.half_x)) / sheet.cell))
+        rows = max(1, round(2 * float(np.linalg.norm(quad.half_y)) / sheet.cell))
         u, v = _grid(columns, rows)
         place = np.array(quad.centre) + (2 * u - 1)[..., None] * quad.half_x + (2 * v - 1)[..., None] * quad.half_y
         for side in (1, -1):
             points.append(place.reshape(-1, 3))
             normals.append(np.tile(side * quad.normal, (u.size, 1)))
-            reflectance.append(np.tile(colour, (columns * rows, 1)))
+            reflectance.append(np.tile(sheet.reflects, (columns * rows, 1)))
+        there = np.arange(columns * rows)
+        opposite += [first + columns * rows + there, first + there]
+        passes.append(np.full(2 * columns * rows, sheet.passes))
         quad_cells.append((first, columns, rows))
         first += 2 * columns * rows
     return Patches(
@@ -138,6 +156,8 @@ def build_patches(
         np.stack([low, high]),
         np.array(room_cells, np.int64),
         np.array(quad_cells, np.int64).reshape(-1, 3),
+        np.concatenate(opposite),
+        np.concatenate(passes).astype(np.float32),
     )
 
 

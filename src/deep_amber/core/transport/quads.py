@@ -5,14 +5,14 @@ import numpy as np
 
 from ..scene.geometry import Quad
 
-# Row: centre 0-2, half_x 3-5, half_y 6-8, normal 9-11, |half_x|^2 12, |half_y|^2 13.
-ROW = 14
+# Row: centre 0-2, half_x 3-5, half_y 6-8, normal 9-11, |half_x|^2 12, |half_y|^2 13, round 14.
+ROW = 15
 
 
 def quad_rows(quads: list[Quad]) -> np.ndarray:
-    """(n, 14) float64 rows."""
+    """(n, 15) float64 rows."""
     rows = [
-        np.r_[q.centre, q.half_x, q.half_y, q.normal, np.dot(q.half_x, q.half_x), np.dot(q.half_y, q.half_y)]
+        np.r_[q.centre, q.half_x, q.half_y, q.normal, np.dot(q.half_x, q.half_x), np.dot(q.half_y, q.half_y), q.round]
         for q in quads
     ]
     return np.array(rows, float).reshape(-1, ROW)
@@ -31,7 +31,7 @@ def quad_hit(rows, k, ox, oy, oz, dx, dy, dz):
     px, py, pz = t * dx - ax, t * dy - ay, t * dz - az
     u = (px * rows[k, 3] + py * rows[k, 4] + pz * rows[k, 5]) / rows[k, 12]
     v = (px * rows[k, 6] + py * rows[k, 7] + pz * rows[k, 8]) / rows[k, 13]
-    if abs(u) > 1 or abs(v) > 1:
+    if abs(u) > 1 or abs(v) > 1 or (rows[k, 14] > 0 and u * u + v * v > 1):
         return -1.0, 0.0, 0.0
     return t, u, v
 

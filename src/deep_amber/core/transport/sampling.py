@@ -8,7 +8,7 @@ import numpy as np
 
 # Offsets inside each stratum; one table for all kernels.
 JITTER = np.random.default_rng(7).random((4096, 2)).astype(np.float32)
-MOST_NODES = 10
+MOST_NODES = 16
 
 
 def _gauss_tables() -> tuple[np.ndarray, np.ndarray]:

@@ -9,7 +9,7 @@ import numba as nb
 import numpy as np
 
 from ..sitter.kinds import HAIR_KIND
-from .direct import sample_weight
+from .emitter import AREA, Emitter, sample_weight
 from .sampling import emitter_nodes
 from .workers import in_chunks
 
@@ -58,13 +58,13 @@ def _lit(
                 nl = lx * nx + ly * ny + lz * nz
                 s += w * _lobe(nl, lx, ly, lz, vx, vy, vz, nx, ny, nz, roughness[kind], f0[kind])
             d += w
-        diffuse[i] = d * emitter[12]
-        shine[i] = s * emitter[12]
+        diffuse[i] = d * emitter.row[AREA]
+        shine[i] = s * emitter.row[AREA]
 
 
 def lit_surfaces(
     points: np.ndarray, normals: np.ndarray, views: np.ndarray, tangents: np.ndarray, kinds: np.ndarray,
-    at: np.ndarray, roughness: np.ndarray, f0: np.ndarray, emitter: np.ndarray, grid: tuple[int, int],
+    at: np.ndarray, roughness: np.ndarray, f0: np.ndarray, emitter: Emitter, grid: tuple[int, int],
     diffuse: np.ndarray, shine: np.ndarray,
 ) -> None:  # fmt: skip
     """Unshadowed illuminance and shine of the sitter's surfaces by an emitter at radiance 1, in place.

@@ -1,0 +1,184 @@
+"""A light as emitters: its front with pattern and beam, and the radiance that its flux gives it.
+
+I0 = flux x efficiency / (integral of the relative beam over directions); L = I0 / (area x mean of the pattern).
+"""
+
+import math
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+import numpy as np
+
+from ..exposure.colour import light_colour
+from ..exposure.response import LUMINANCE
+from ..scene.geometry import aiming_axes, emitter_quad, quad_of
+from ..scene.light import Light
+from ..scene.modifier import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
+from ..scene.source import Window
+from ..transport.emitter import LOBE, Emitter, quad_emitter
+from ..transport.sampling import emitter_nodes
+from . import assumptions as known
+from . import beams
+from .flux import flux, own_beam
+from .gels import GELS, shifted_temperature
+
+SUN_AWAY, SUN_RADIUS = 100.0, math.radians(0.2666)  # [m] where its disc is put, its angular radius
+
+
+@dataclass(frozen=True, eq=False)
+class Emission:
+    emitter: Emitter
+    radiance: float
+    """Along the axis at the pattern's peak, at full output [cd/m2, or cd s/m2 for a flash]."""
+
+
+@dataclass(frozen=True, eq=False)
+class Front:
+    """What a modifier makes of the source's light, before grids."""
+
+    efficiency: float
+    beam: np.ndarray
+    lobe: float | None = None
+    """Set where the beam is cos^(lobe + 1), which needs no table."""
+    hot: float = 0.0
+    hole: float = 0.0
+
+
+def _unevenness(light: Light) -> float:
+    """Stops that the source's beam leaves between middle and edge of a canopy SHAFT diameters away."""
+    half = min(beams.half_power_angle(own_beam(light)), math.radians(80))
+    return min(1 / (2 * known.SHAFT * math.tan(half)) ** 2, 5.0)
+
+
+def _box(light: Light, m: Softbox | Octa) -> Front:
+    name = (
+        ("box" if m.cloth else "box without cloth") if m.baffle else ("box without baffle" if m.cloth else "open box")
+    )
+    hot = known.HOT_CENTRE[name] + known.UNEVEN_BEAM * _unevenness(light)
+    if m.cloth:
+        size = m.diameter if isinstance(m, Octa) else min(m.width, m.height)
+        beam = beams.lambert(known.BOX_LOBE + 1) * (beams.rim_cut(m.recess, size) if m.recess else 1.0)
+        return Front(known.EFFICIENCY[name], beam, None if m.recess else known.BOX_LOBE, hot)
+    angle = known.BOX_WITHOUT_CLOTH_BEAM if m.baffle else known.OPEN_BOX_BEAM
+    return Front(known.EFFICIENCY[name], beams.bell(angle), None, hot)
+
+
+def _umbrella(light: Light, m: Umbrella) -> Front:
+    hot = _unevenness(light)
+    covered = 1 - 2.0**-hot if hot > 0.7 else 1.0 - hot  # of a Gaussian beam; a wide one is held by the bowl's rim
+    if m.lining == "shoot-through":
+        beam = beams.cap_beam(known.CANOPY, known.UMBRELLA_BACK)
+        return Front(known.EFFICIENCY[m.lining] * covered, beam, None, hot)
+    name = f"{m.lining} umbrella"
+    if m.lining == "white":
+        return Front(known.EFFICIENCY[name] * covered, beams.lambert(1.5), 0.5, hot)
+    return Front(known.EFFICIENCY[name] * covered, beams.bell(known.SILVER_UMBRELLA_BEAM), None, hot)
+
+
+def _front(light: Light) -> Front:
+    m = light.modifier
+    if isinstance(m, Softbox | Octa):
+        return _box(light, m)
+    if isinstance(m, Umbrella):
+        return _umbrella(light, m)
+    if isinstance(m, Bowl):
+        return Front(known.EFFICIENCY["bowl"], beams.bell(m.beam_angle))
+    if isinstance(m, Dish):
+        if m.sock:
+            return Front(known.EFFICIENCY["dish with sock"], beams.lambert(known.BOX_LOBE + 1), known.BOX_LOBE,
+                         known.HOT_CENTRE["dish with sock"])  # fmt: skip
+        return Front(known.EFFICIENCY["dish"], beams.bell(known.DISH_BEAM), None, known.HOT_CENTRE["dish"], 0.06)
+    if isinstance(m, Snoot):
+        cut = beams.tube_cut(m.beam_angle)
+        bowl = known.EFFICIENCY["bowl"] / beams.solid_angle(beams.bell(known.STANDARD_BOWL))
+        return Front(known.SNOOT_PASSES * bowl * beams.solid_angle(cut), cut)
+    if isinstance(m, HomeBox):
+        return Front(known.EFFICIENCY[m.material], beams.glowing(beams.lambert(), m.glow), None,
+                     known.HOT_CENTRE["home-made box"])  # fmt: skip
+    return Front(1.0, own_beam(light))
+
+
+def _mean_pattern(hot: float, round_front: bool, hole: float) -> float:
+    places, share = emitter_nodes(10, 10)
+    if round_front:
+        return float(share @ 2.0 ** (-hot * (hole + (1 - hole) * (places[:, 0] + 1) / 2)))
+    return float(share @ 2.0 ** (-hot * (places**2).sum(1)))
+
+
+def _window(light: Light, source: Window) -> tuple[Emission, ...]:
+    passes, quad = known.WINDOW_PASSES[source.cover], emitter_quad(light)
+    right, up, forward = aiming_axes(light.place, light.aim)
+    if source.cover == "blackout":
+        passes = known.BLACKOUT_LEAK * max(0.0, 1 - source.overhang / known.TIGHT_OVERHANG)
+    luminance = source.sky_luminance * passes
+    side, height = math.radians(source.sun_side), math.radians(source.sun_height)
+    # Out of the window its camera-right is the other way round when it looks from the camera's wall.
+    out = (
+        -forward * math.cos(side) * math.cos(height) + right * math.sin(side) * math.cos(height) + up * math.sin(height)
+    )
+    sun = source.sun_illuminance * passes if source.sun else 0.0
+    if sun and source.cover != "clear":  # the cover scatters it
+        luminance += sun * max(float(out @ -forward), 0.0) / math.pi
+        sun = 0.0
+    made = [Emission(quad_emitter(quad), luminance)]
+    if sun:
+        radius = SUN_AWAY * math.tan(SUN_RADIUS)
+        across = right - out * (right @ out)
+        across /= np.linalg.norm(across)
+        disc = quad_of(light.place.array + out * SUN_AWAY, across * radius, np.cross(out, across) * -radius, True)
+        emitter = quad_emitter(disc, round_front=True, beam=np.ones((1, 2)), gate=quad, finer=0.004)
+        made.append(Emission(emitter, sun * SUN_AWAY**2 / (math.pi * radius**2)))
+    return tuple(made)
+
+
+@lru_cache(maxsize=64)
+def _emissions(light: Light) -> tuple[Emission, ...]:
+    if isinstance(light.source, Window):
+        return _window(light, light.source)
+    front, quad = _front(light), emitter_quad(light)
+    beam, lobe = front.beam, front.lobe
+    on_axis = flux(light) * front.efficiency / beams.solid_angle(beam)
+    peak = float(beam[:, 0].mean())
+    cut: float = float(light.grid) or float(getattr(light.modifier, "fabric_grid", 0.0))
+    if cut:
+        beam, lobe = beam * beams.tube_cut(cut) * known.GRID_PASSES, None
+    radiance = on_axis * peak / (quad.area * (math.pi / 4 * (1 - front.hole) if quad.round else 1.0)
+                                 * _mean_pattern(front.hot, quad.round, front.hole))  # fmt: skip
+    finer = min(1.0, beams.half_power_angle(beam) / 0.6)
+    emitter = quad_emitter(quad, lobe or 0.0, round_front=quad.round, hole=front.hole, hot=front.hot,
+                           beam=None if lobe is not None else beam / peak, finer=finer)  # fmt: skip
+    return (Emission(emitter, radiance),)
+
+
+def shape_of(light: Light) -> Light:
+    """The light without what only recombines its layer: output, trim, gels, whether it is on, and names."""
+    return replace(light, output=0.0, trim=0.0, gels=(), on=True, name="-", role="other", item="", modifier_item="")
+
+
+def emissions(light: Light) -> tuple[Emission, ...]:
+    """The emitters of a light at full output: one, and the sun as a second for a clear window it shines through."""
+    return _emissions(shape_of(light))
+
+
+def output_factor(light: Light) -> float:
+    """Present output as a share of the table's full output, own readings included."""
+    return 2.0 ** (light.output + light.trim) if light.on else 0.0
+
+
+def emitted_colour(light: Light, white_balance: float) -> np.ndarray:
+    """(3,) linear sRGB of the light through its gels, after white balance; its luminance is what the gels leave.
+
+    Source: mired shifts add (1e6 / T); tints multiply.
+    """
+    gels = [GELS[name] for name in light.gels]
+    temperature = shifted_temperature(light.source.colour_temperature, sum(g.mired for g in gels))
+    colour = light_colour(temperature, white_balance) * np.prod([np.array(g.colour) for g in gels], axis=0)
+    return colour / (LUMINANCE @ colour) * 2.0 ** -sum(g.loss for g in gels)
+
+
+def half_power(light: Light) -> float:
+    """Angle off the axis at which the light's beam falls to half, grids included [rad]."""
+    emitter = emissions(light)[0].emitter
+    if emitter.beam.shape[1] > 1:
+        return beams.half_power_angle(emitter.beam)
+    return math.acos(0.5 ** (1 / (emitter.row[LOBE] + 1)))

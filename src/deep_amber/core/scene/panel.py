@@ -1,0 +1,36 @@
+"""Panels: passive surfaces that throw light back, let it through, or take it away."""
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Interval, MaxLen, MinLen
+
+from .point import Point
+
+PanelSurface = Literal["white", "silver", "gold", "black", "silk", "bed sheet"]
+
+
+@dataclass(frozen=True)
+class Panel:
+    """Reflector, flag, board, V-flat, scrim or under-chin reflector. Both faces are alike."""
+
+    place: Point
+    """Its middle [m]."""
+    aim: Point
+    """What its front faces [m]."""
+    width: Annotated[float, Interval(ge=0.1, le=4.0)] = 0.8
+    """[m]; of a V-flat both wings together."""
+    height: Annotated[float, Interval(ge=0.1, le=4.0)] = 1.2
+    """[m]"""
+    surface: PanelSurface = "white"
+    """Silk and bed sheet let light through."""
+    shape: Literal["flat", "V-flat", "curved"] = "flat"
+    """A V-flat is folded upright in its middle, a curved one bends about its level middle line."""
+    fold: Annotated[float, Interval(ge=40.0, le=180.0)] = 100.0
+    """Angle between the wings of a V-flat, or between the outer strips of a curved one [degrees]."""
+    holding: Literal["stand", "held", "floor", "lap"] = "stand"
+    name: Annotated[str, MinLen(1), MaxLen(40)] = "board"
+    on: bool = True
+    """In the set; one that is off is left out of the light."""
+    item: Annotated[str, MaxLen(60)] = ""
+    """Its name in the kit."""

@@ -1,0 +1,72 @@
+"""What stands in the way of light: backdrop, panels, the bodies of lights, barn doors."""
+
+import numpy as np
+from scipy.spatial import ConvexHull
+
+from ..kit.assumptions import CANOPY_REFLECTS
+from ..kit.emission import shape_of
+from ..kit.surfaces import PANEL_SURFACES
+from ..scene.geometry import Quad, backdrop_quad, door_quads, emitter_quad, panel_quads
+from ..scene.light import Light
+from ..sitter.face import face_marks
+from ..transport.emitter import Emitter
+from ..transport.patches import Sheet
+from ..transport.quads import quad_rows
+from .stages import Stages, framed, panels_standing
+
+PANEL_CELL = 0.25  # smallest patch of a panel [m]
+
+
+def _targets(stages: Stages) -> np.ndarray:
+    """(n, 3) corners of the region whose light matters: what the lens sees, and the meter."""
+
+    def make() -> np.ndarray:
+        meter = face_marks(stages.mesh, stages.photo_set.sitter).meter
+        points = np.concatenate([stages.coarse().points[::7].astype(float), [meter]])
+        return points[ConvexHull(points, qhull_options="QJ").vertices]
+
+    return stages.memory.keep("targets", framed(stages.photo_set), make)
+
+
+def _in_the_way(quad: Quad, hull: ConvexHull) -> bool:
+    """Whether a quad's bounding sphere can meet the hull; never wrongly no."""
+    radius = float(np.linalg.norm(np.array(quad.half_x)) + np.linalg.norm(np.array(quad.half_y)))
+    return bool((hull.equations @ np.r_[quad.centre, 1.0]).max() < radius)
+
+
+def obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
+    """The quads between an emitter of a light and what the lens sees.
+
+    Others are left out, so that what moves elsewhere does not touch this light's layer.
+    """
+    photo_set = stages.photo_set
+    quads = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
+    quads += [q for k in photo_set.lights if shape_of(k) != shape_of(light) for q in (emitter_quad(k), *door_quads(k))]
+    if quads:
+        row = emitter.row
+        corners = [row[:3] + a * row[3:6] + b * row[6:9] for a in (-1, 1) for b in (-1, 1)]
+        hull = ConvexHull(np.concatenate([_targets(stages), corners]), qhull_options="QJ")
+        quads = [q for q in quads if _in_the_way(q, hull)]
+    return (backdrop_quad(photo_set.backdrop), *door_quads(light), *quads)
+
+
+def rows_of(quads: tuple[Quad, ...]) -> np.ndarray:
+    """Their rows for the kernels."""
+    return quad_rows(list(quads))
+
+
+def sheets(stages: Stages) -> list[Sheet]:
+    """Everything in the room that bounced light meets, beside walls and sitter: backdrop, panels, then lights.
+
+    Lights' bodies are left out while something is pulled about.
+    """
+    photo_set = stages.photo_set
+    made = [Sheet(backdrop_quad(photo_set.backdrop), photo_set.backdrop.surface.rgb)]
+    for panel in panels_standing(photo_set):
+        figures = PANEL_SURFACES[panel.surface]
+        made += [Sheet(q, figures.reflects, figures.passes, PANEL_CELL) for q in panel_quads(panel)]
+    if stages.quality.bodies_reflect:
+        for light in photo_set.lights:
+            colour = (CANOPY_REFLECTS,) * 3 if light.modifier.kind == "umbrella" else None
+            made.append(Sheet(emitter_quad(light), colour))
+    return made

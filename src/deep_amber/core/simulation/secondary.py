@@ -1,0 +1,209 @@
+"""Surfaces that a light makes into lights: panels, scrims, the board or wall that a flash is bounced off.
+
+The first bounce of a light off each panel is sampled on the panel itself, with the panel's lobe and shadows, rather
+than left to the rays that look round: these find a panel too seldom (laboratory: .32 stop beside a panel).
+"""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..kit.emission import Emission
+from ..kit.surfaces import PANEL_SURFACES
+from ..scene.geometry import Quad, panel_quads, quad_of, unit
+from ..scene.light import Light
+from ..scene.room import SURFACE_NAMES
+from ..sitter.face import face_marks
+from ..transport.direct import illuminance
+from ..transport.emitter import AREA, HEIGHT, WIDTH, Emitter, quad_emitter
+from ..transport.hemisphere import RAY_START
+from ..transport.sampling import emitter_nodes
+from .obstacles import obstacles, rows_of
+from .stages import Stages, panels_standing, standing
+
+AWAY = math.cos(math.radians(50))  # a light whose axis is farther off the face than this is there to be bounced
+WALL_REACH = 2.0  # half the side of the lit part of a wall, in distances from the light to it
+NODES_QUICK, NODES_FINE = 4, 7
+CROP, EDGE = 16, 0.02  # cells a side in which the lit part of a surface is found, and where it ends
+LEAST = 0.002  # share of the brightest possible that a face must receive
+
+
+@dataclass(frozen=True, eq=False)
+class Secondary:
+    emitter: Emitter
+    radiance: np.ndarray  # (3,) at radiance 1 of the primary emitter, at the pattern's peak
+    quad: Quad
+    """Its front is the face that throws the light."""
+    sheet: int
+    """Which of the obstacles' sheets it is on; -1 for a wall."""
+    front: bool
+    """Whether that is the sheet's own front."""
+    key_light: bool
+    """Whether it is what the light is for, and gets shadows as fine as a light's."""
+    lobed: bool
+    through: bool
+    """Whether it is let through, rather than thrown back."""
+
+
+def _flipped(quad: Quad) -> Quad:
+    return quad_of(quad.centre, -np.array(quad.half_x), quad.half_y)
+
+
+def _spread_of(emitter: Emitter, place: np.ndarray) -> float:
+    """Variance of the emitter's directions from a place [rad^2], that blurs the lobe of what it lights."""
+    row = emitter.row
+    r2 = float(((row[:3] - place) ** 2).sum())
+    return float(row[WIDTH] ** 2 + row[HEIGHT] ** 2) / 24 / max(r2, 1e-6)
+
+
+def _lux(stages: Stages, sources, quads: np.ndarray, lit: Quad, out: Quad, places: np.ndarray) -> np.ndarray:
+    """(n, 3) light on the face `lit` at places of `out`, -1..1 each; both share their plane but for its sense."""
+    points = np.array(out.centre) + places[:, :1] * np.array(out.half_x) + places[:, 1:] * np.array(out.half_y)
+    normals = np.tile(lit.normal, (len(points), 1)).astype(np.float32)
+    lift = np.full(len(points), RAY_START, np.float32)
+    at = np.zeros((len(points), 3))
+    for emitter, colour in sources:
+        lux = illuminance(stages.rays(), points.astype(np.float32), normals, lift, emitter, quads, (4, 4))
+        at += lux[:, None] * colour
+    return at
+
+
+def _lit_part(stages: Stages, sources, quads: np.ndarray, lit: Quad, out: Quad) -> Quad | None:
+    """The part of `out` that is lit to more than EDGE of its brightest place; the rest is left to the bounces."""
+    middle = (np.arange(CROP) + 0.5) / CROP * 2 - 1
+    places = np.stack(np.meshgrid(middle, middle), -1).reshape(-1, 2)
+    at = _lux(stages, sources, quads, lit, out, places).sum(1).reshape(CROP, CROP)
+    if at.max() <= 0:
+        return None
+    spans = []
+    for axis in (0, 1):
+        rows = np.where(at.max(axis) > EDGE * at.max())[0]
+        low, high = max(rows[0] - 1, 0), min(rows[-1] + 2, CROP)
+        spans.append((low / CROP * 2 - 1, high / CROP * 2 - 1))
+    (a0, a1), (b0, b1) = spans
+    x, y = np.array(out.half_x), np.array(out.half_y)
+    return quad_of(np.array(out.centre) + x * (a0 + a1) / 2 + y * (b0 + b1) / 2, x * (a1 - a0) / 2, y * (b1 - b0) / 2)
+
+
+def _made(stages: Stages, sources: list[tuple[Emitter, np.ndarray]], quads: np.ndarray, lit: Quad, out: Quad,
+          share: tuple, lobe: tuple[float, float], virtual: np.ndarray, sheet: int, out_front: bool, key_light: bool) -> Secondary | None:  # fmt: skip
+    """What `out` throws of the light on the face `lit`; None when that is next to nothing."""
+    through = lit is not out and sheet >= 0
+    n = NODES_QUICK if stages.quality.patch_points > 1 else NODES_FINE
+    if key_light:
+        cropped = _lit_part(stages, sources, quads, lit, out)
+        if cropped is None:
+            return None
+        out = cropped
+    at = _lux(stages, sources, quads, lit, out, emitter_nodes(n, n)[0])
+    tint = at.sum(0)
+    if tint.max() <= 0:
+        return None
+    pattern = at.sum(1).reshape(n, n)
+    peak = float(pattern.max())
+    tint = tint / tint.sum() * peak
+    blur = _spread_of(sources[0][0], np.array(out.centre))
+    exponent = 1 / (1 / lobe[1] + blur) if lobe[0] else 0.0
+    emitter = quad_emitter(out, pattern=pattern / peak, virtual=virtual, share=lobe[0], exponent=exponent)
+    return Secondary(
+        emitter,
+        tint * np.array(share) / math.pi,
+        out,
+        sheet,
+        out_front,
+        key_light,
+        lobe[0] > 0,
+        through,
+    )
+
+
+def _wall(stages: Stages, emitter: Emitter) -> tuple[Quad, tuple] | None:
+    """The lit part of the wall, floor or ceiling that the emitter's axis meets, and its reflectance a channel."""
+    room = stages.photo_set.room
+    start, way = emitter.row[:3], emitter.row[9:12]
+    low, high = np.array([-room.width / 2, 0, 0]), np.array([room.width / 2, room.height, room.depth])
+    with np.errstate(divide="ignore"):
+        ends = np.where(way > 0, (high - start) / way, np.where(way < 0, (low - start) / way, np.inf))
+    axis = int(np.argmin(ends))
+    away = float(ends[axis])
+    surface = getattr(room.surfaces, SURFACE_NAMES[2 * axis + (way[axis] > 0) if axis < 2 else 4 + (way[2] > 0)])
+    a, b = [k for k in range(3) if k != axis]
+    hit, reach = start + way * away, WALL_REACH * max(away, 0.1)
+    lows, highs = np.maximum(low, hit - reach), np.minimum(high, hit + reach)
+    centre = (lows + highs) / 2
+    centre[axis] = hit[axis] - np.sign(way[axis]) * 1e-4
+    half_a, half_b = np.zeros(3), np.zeros(3)
+    half_a[a], half_b[b] = (highs - lows)[a] / 2, (highs - lows)[b] / 2
+    quad = quad_of(centre, half_a, half_b)
+    return (_flipped(quad) if quad.normal[axis] * way[axis] > 0 else quad), surface.rgb
+
+
+def _meets(quad: Quad, start: np.ndarray, way: np.ndarray) -> float:
+    """Share of the way at which it meets the quad; infinite when it does not."""
+    along = float(way @ quad.normal)
+    if abs(along) < 1e-9:
+        return math.inf
+    t = float((np.array(quad.centre) - start) @ quad.normal) / along
+    off = start + way * t - np.array(quad.centre)
+    x, y = np.array(quad.half_x), np.array(quad.half_y)
+    return t if t > 1e-6 and abs(off @ x) <= x @ x and abs(off @ y) <= y @ y else math.inf
+
+
+def _all(stages: Stages, light: Light, primary: Emitter) -> list[Secondary]:
+    row = primary.row
+    face = np.array(face_marks(stages.mesh, stages.photo_set.sitter).face)
+    quads = rows_of(obstacles(stages, light, primary))
+    bounced = float(row[9:12] @ unit(face - row[:3])) < AWAY
+    white = np.ones(3)
+    flat = [(k, f, panel) for panel in panels_standing(stages.photo_set) for k, f in enumerate(panel_quads(panel))]
+    ends = [_meets(quad, row[:3], row[9:12] * 20) for _, quad, _ in flat]
+    first, later = [], []
+    for number, (_, quad, panel) in enumerate(flat):
+        figures = PANEL_SURFACES[panel.surface]
+        lit = quad if (row[:3] - quad.centre) @ quad.normal > 0 else _flipped(quad)
+        own = np.array([not np.allclose(q[:3], quad.centre) for q in quads])
+        ways = quads[own]
+        mirrored = row[:3] - 2 * ((row[:3] - quad.centre) @ lit.normal) * lit.normal
+        if figures.passes:
+            between = _meets(quad, row[:3], face - row[:3]) < 1
+            first.append(_made(stages, [(primary, white)], ways, lit, _flipped(lit), (figures.passes,) * 3,
+                               (figures.straight, figures.straight_exponent), row[:3], number + 1, lit is not quad, between))  # fmt: skip
+        if max(figures.reflects) > 0.1:
+            aimed = bounced and ends[number] == min(ends) and math.isfinite(ends[number])
+            entry = (lit, ways, figures, mirrored, number + 1, lit is quad, aimed)
+            if aimed:
+                first.append(_reflected(stages, [(primary, white)], *entry))
+            else:
+                later.append(entry)
+    if bounced and not any(map(math.isfinite, ends)):
+        found = _wall(stages, primary)
+        if found and max(found[1]) > 0.15:
+            first.append(
+                _made(
+                    stages, [(primary, white)], quads, found[0], found[0], found[1], (0.0, 0.0), row[:3], -1, True, True
+                )
+            )
+    made = [s for s in first if s]
+    lights = [(primary, white), *((s.emitter, s.radiance) for s in made if s.key_light)]
+    made += [s for entry in later if (s := _reflected(stages, lights, *entry))]
+    return made
+
+
+def _reflected(stages, lights, lit, ways, figures, mirrored, sheet, front, aimed) -> Secondary | None:
+    lobe = (figures.gloss, figures.gloss_exponent)
+    return _made(stages, lights, ways, lit, lit, figures.reflects, lobe, mirrored, sheet, front, aimed)
+
+
+def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Secondary]:
+    """The surfaces that an emitter of a light makes into lights, at radiance 1 of that emitter."""
+    emitter = emission.emitter
+    key = (standing(stages.photo_set), panels_standing(stages.photo_set), obstacles(stages, light, emitter),
+           emitter.row.tobytes(), stages.quality.patch_points)  # fmt: skip
+
+    def make() -> list[Secondary]:
+        found = _all(stages, light, emitter)
+        brightest = max((float(s.radiance.max()) * s.emitter.row[AREA] for s in found), default=0.0)
+        return [s for s in found if s.key_light or s.radiance.max() * s.emitter.row[AREA] > LEAST * brightest]
+
+    return stages.memory.keep("secondaries", key, make, entries=20)

@@ -17,7 +17,7 @@ from deep_amber.core.transport.bounce import form_factors, radiosity, thrown_on
 from deep_amber.core.transport.direct import illuminance
 from deep_amber.core.transport.emitter import quad_emitter
 from deep_amber.core.transport.hemisphere import gather, look_around, patches_seen
-from deep_amber.core.transport.patches import Sheet, build_patches, patch_rotations
+from deep_amber.core.transport.patches import Sheet, build_patches, patch_rotations, skin_places
 from deep_amber.core.transport.quads import quad_rows
 from deep_amber.core.transport.sampling import rotations
 from deep_amber.core.transport.sitter_rays import build_sitter_rays
@@ -51,7 +51,7 @@ def means(room: str, panel_at: float | None = None, behind: float = 1.0) -> dict
         sheets.append(Sheet(panel(panel_at), (WHITE,) * 3))
     rows = quad_rows([sheet.quad for sheet in sheets])
     patches = build_patches(photo_set.room, (mesh, body), sheets)
-    view = look_around(rays, mesh.clusters, patches.points, patches.normals, (8, 4), patch_rotations(patches))
+    view = look_around(rays, skin_places(mesh), patches.points, patches.normals, (8, 4), patch_rotations(patches))
     lift = np.full(len(patches.points), 3e-4, np.float32)
     direct = illuminance(rays, patches.points, patches.normals, lift, emitter, rows, (4, 4))
     on_patches = np.repeat(direct.reshape(patches.count, -1).mean(1)[:, None], 3, 1)
@@ -59,7 +59,7 @@ def means(room: str, panel_at: float | None = None, behind: float = 1.0) -> dict
     bounced = radiosity(factors, patches, thrown_on(patches, on_patches))
     at = surface_sensors(photo_set, mesh, body)
     points, normals = at.points, at.axes
-    around = look_around(rays, mesh.clusters, points, normals, (24, 16), rotations(len(points), 0.29))
+    around = look_around(rays, skin_places(mesh), points, normals, (24, 16), rotations(len(points), 0.29))
     light_here = illuminance(rays, points, normals, np.full(len(points), 3e-4, np.float32), emitter, rows)
     light_here = light_here + gather(patches_seen(around, patches, rows), bounced).mean(1)
     mean = {name: float(light_here[at.group == k].mean()) for k, name in enumerate(at.names)}

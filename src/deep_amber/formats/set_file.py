@@ -71,15 +71,16 @@ def _refuse_constant(name: str) -> Any:
     raise ValueError(f"{name} is not JSON")
 
 
-def _json(raw: bytes) -> Any:
+def read_json(raw: bytes, what: str = "set") -> Any:
+    """Parsed JSON in UTF-8, with or without a byte order mark; NotAccepted in words for what is not."""
     try:
         return json.loads(raw.decode("utf-8-sig"), parse_constant=_refuse_constant)
     except UnicodeDecodeError:
-        raise NotAccepted([Problem("", "The file is not text.", "a JSON set file in UTF-8")]) from None
+        raise NotAccepted([Problem("", "The file is not text.", f"a JSON {what} file in UTF-8")]) from None
     except (ValueError, RecursionError) as error:
         reason = str(error) if isinstance(error, json.JSONDecodeError) else "a value that JSON does not have"
-        message = f"The file is not JSON ({reason[:120]}). Accepted: a set file, see docs/set-file.md."
-        raise NotAccepted([Problem("", message, "a JSON set file")]) from None
+        message = f"The file is not JSON ({reason[:120]}). Accepted: a {what} file, see docs/{what}-file.md."
+        raise NotAccepted([Problem("", message, f"a JSON {what} file")]) from None
 
 
 def read_set_file(raw: bytes) -> SetFile:
@@ -90,7 +91,7 @@ def read_set_file(raw: bytes) -> SetFile:
     if len(raw) > LARGEST_FILE:
         limit = f"at most {LARGEST_FILE // 1_000_000} MB"
         raise NotAccepted([Problem("", f"The file is too large. Accepted: {limit}.", limit)])
-    data = _json(raw)
+    data = read_json(raw)
     if not isinstance(data, dict) or data.get("format") != FORMAT:
         raise NotAccepted([Problem("format", "this is not a Deep Amber set file", f'"{FORMAT}"')])
     version = data.get("version")

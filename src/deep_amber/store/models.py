@@ -22,3 +22,13 @@ class SetRow(Base):
     created_at: Mapped[datetime] = mapped_column(DateTime)
     changed_at: Mapped[datetime] = mapped_column(DateTime, index=True)
     deleted_at: Mapped[datetime | None] = mapped_column(DateTime, default=None, index=True)
+
+
+class KitRow(Base):
+    """What the photographer owns; the table has one row. `document` is the kit file."""
+
+    __tablename__ = "kit"
+
+    id: Mapped[int] = mapped_column(Integer, primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+    version: Mapped[int] = mapped_column(Integer, default=1)

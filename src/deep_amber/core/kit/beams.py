@@ -11,7 +11,7 @@ import numpy as np
 from ..scene.photometry import Photometry
 
 STEPS = 513
-TURNS = 64
+TURNS = 128
 _HALF_SINE = np.linspace(0, 1, STEPS)
 ANGLES = 2 * np.arcsin(_HALF_SINE)  # [rad]
 _TURN = np.arange(TURNS) / TURNS * 2 * math.pi

@@ -9,7 +9,7 @@ from ..scene.light import Light
 from ..transport.bounce import form_factors, radiosity, thrown_on
 from ..transport.direct import illuminance
 from ..transport.hemisphere import RAY_START, View, look_around, patches_seen
-from ..transport.patches import Patches, build_patches, patch_rotations
+from ..transport.patches import POINTS_A_PATCH, Patches, build_patches, patch_rotations, skin_places
 from ..transport.quads import quad_rows
 from ..transport.sampling import rotations
 from .obstacles import obstacles, rows_of, sheets
@@ -46,7 +46,7 @@ def factors(stages: Stages) -> np.ndarray:
     def looked(first: int, last: int) -> View:
         p = patches(stages)
         points, normals, turn = (a[first:last:every] for a in (p.points, p.normals, patch_rotations(p)))
-        return look_around(stages.rays(), stages.mesh.clusters, points, normals, PATCH_RAYS, turn)
+        return look_around(stages.rays(), skin_places(stages.mesh), points, normals, PATCH_RAYS, turn)
 
     def make() -> np.ndarray:
         stages.go_on()
@@ -81,20 +81,20 @@ def coarse_patches(stages: Stages) -> np.ndarray:
         coarse = stages.coarse()
         turn = rotations(len(coarse.points))
         return look_around(
-            stages.rays(), stages.mesh.clusters, coarse.points, coarse.normals, stages.quality.bounce_grid, turn
+            stages.rays(), skin_places(stages.mesh), coarse.points, coarse.normals, stages.quality.bounce_grid, turn
         )
 
     kept = stages.keep_picture("coarse view", key, view)
     return stages.keep_picture(
         "coarse patches",
         (key, bounce_key(stages)),
-        lambda: patches_seen(kept, patches(stages), sheet_rows(stages)),
+        lambda: patches_seen(kept, patches(stages), sheet_rows(stages), in_places=True),
     )
 
 
 @dataclass(frozen=True, eq=False)
 class Bounces:
-    seen: np.ndarray  # (patches, 3) radiosity that rays gather; first bounces that are sampled apart are left out
+    seen: np.ndarray  # (patches + places, 3) radiosity that rays gather; first bounces sampled apart are left out
     whole: np.ndarray  # (patches, 3) all of it
 
 
@@ -129,6 +129,14 @@ def _let_through(stages: Stages, secondary: Secondary, lux: np.ndarray, points: 
     inside = _inside(secondary, points.reshape(p.count, -1, 3)[cells].reshape(-1, 3)).reshape(len(cells), -1)
     out[cells] = p.passes[cells, None] * (lux[p.opposite[cells]] * inside[..., None]).mean(1)
     return out
+
+
+def _in_places(p: Patches, seen: np.ndarray, lux: np.ndarray) -> np.ndarray:
+    """(places, 3) radiosity of the sitter's places: what its patch has of bounces, and each place's own first one."""
+    sitter = int(p.room_cells[0, 0])
+    own = np.repeat(lux[:sitter], POINTS_A_PATCH // lux.shape[1], 1)
+    first = p.reflectance[:sitter, None] * (own - own.mean(1, keepdims=True))
+    return np.maximum(seen[:sitter, None] + first, 0).reshape(-1, 3).astype(np.float32)
 
 
 def bounces(stages: Stages, light: Light, emission: Emission) -> Bounces:
@@ -166,6 +174,7 @@ def bounces(stages: Stages, light: Light, emission: Emission) -> Bounces:
             else:
                 apart += part
         whole = radiosity(factors(stages), p, np.maximum(first, 0), q.precision)
-        return Bounces(np.maximum(whole - apart, 0).astype(np.float32), whole)
+        seen = np.maximum(whole - apart, 0).astype(np.float32)
+        return Bounces(np.concatenate([seen, _in_places(p, seen, lux)]), whole)
 
     return stages.memory.keep("radiosity", key, make, entries=20)

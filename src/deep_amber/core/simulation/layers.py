@@ -15,6 +15,7 @@ from ..scene.light import Light
 from ..transport.direct import illuminance, unshadowed, visibility
 from ..transport.emitter import Emitter, emitter_key
 from ..transport.hemisphere import RAY_START, gather, look_around, patches_seen
+from ..transport.patches import skin_places
 from ..transport.sampling import rotations
 from ..transport.shine import lit_surfaces
 from .bounced import bounce_key, bounces, coarse_patches, patches, sheet_rows
@@ -163,6 +164,12 @@ def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
     return stages.keep_layer("bounced layer", key, make)
 
 
+def sensor_grid(stages: Stages, light: Light) -> tuple[int, int]:
+    """Shadow samples where surfaces are read; leaves close to a small front ask for more."""
+    grid = stages.quality.sensor_shadows
+    return (2 * grid[0], 2 * grid[1]) if light.barn_doors else grid
+
+
 def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> np.ndarray:
     """(n, 3) illuminance at the sensors' points by one light at full output, bounces included."""
     q = stages.quality
@@ -173,14 +180,14 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
         turn = rotations(len(sensors.points), 0.29)
         view = stages.memory.keep(
             f"view of {name}", (place, stages.photo_set.sitter),
-            lambda: look_around(stages.rays(), stages.mesh.clusters, sensors.points, sensors.axes, SENSOR_GRID, turn,
+            lambda: look_around(stages.rays(), skin_places(stages.mesh), sensors.points, sensors.axes, SENSOR_GRID, turn,
                                 sensors.receptor),
         )  # fmt: skip
-        return patches_seen(view, patches(stages), sheet_rows(stages))
+        return patches_seen(view, patches(stages), sheet_rows(stages), in_places=True)
 
     def straight(emission: Emission, quads) -> np.ndarray:
         lux = illuminance(stages.rays(), sensors.points, sensors.axes, lift, emission.emitter, rows_of(quads),
-                          q.sensor_shadows, sensors.receptor)  # fmt: skip
+                          sensor_grid(stages, light), sensors.receptor)  # fmt: skip
         grid = (3, 3) if q.patch_points > 1 else PANEL_SHADOWS
         return lux[:, None] + _from_panels(stages, light, emission, sensors.points, sensors.axes, lift, sensors.receptor,
                                            grid, fine=True)  # fmt: skip

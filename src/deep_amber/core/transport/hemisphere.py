@@ -7,7 +7,7 @@ import numba as nb
 import numpy as np
 
 from .direct import DOME, FLAT
-from .patches import Patches
+from .patches import POINTS_A_PATCH, Patches
 from .quads import box_hit, quad_hit
 from .sampling import JITTER, cosine_direction, stratum
 from .sitter_rays import SitterRays
@@ -27,7 +27,7 @@ class View:
     turn: np.ndarray  # (n, 2) float32
     receptor: int
     distance: np.ndarray  # (n, rays) float32 to the sitter
-    cluster: np.ndarray  # (n, rays) int32 patch of the sitter, -1 where it is missed
+    place: np.ndarray  # (n, rays) int32 place on the sitter (skin_places), -1 where it is missed
 
 
 @nb.njit(inline="always", error_model="numpy")
@@ -65,23 +65,23 @@ def _rays(points, normals, columns, rows, turn, jitter, receptor, origins, direc
 
 
 def look_around(
-    rays: SitterRays | None, clusters: np.ndarray | None, points: np.ndarray, normals: np.ndarray,
+    rays: SitterRays | None, places: np.ndarray | None, points: np.ndarray, normals: np.ndarray,
     grid: tuple[int, int], turn: np.ndarray, receptor: int = FLAT,
 ) -> View:  # fmt: skip
     """Traces the rays of each point against the sitter.
 
     Parameters
     ----------
-    rays, clusters : the sitter and the patch of each of its faces, or None for an empty room
+    rays, places : the sitter and the place of each of its faces (patches.skin_places), or None for an empty room
     points, normals : (n, 3) float32 [m]; grid : columns and rows of rays; turn : (n, 2)
     receptor : FLAT or DOME; a dome's rays pass the sitter's head
 
     A face seen from its inner side counts as black: its patch holds the light of the outer side.
     """
     n, count = len(points), grid[0] * grid[1]
-    distance, cluster = np.full((n, count), FAR, np.float32), np.full((n, count), -1, np.int32)
-    view = View(points, normals, grid, turn, receptor, distance, cluster)
-    if rays is None or clusters is None:
+    distance, place = np.full((n, count), FAR, np.float32), np.full((n, count), -1, np.int32)
+    view = View(points, normals, grid, turn, receptor, distance, place)
+    if rays is None or places is None:
         return view
 
     def work(a: int, b: int) -> None:
@@ -94,22 +94,24 @@ def look_around(
             hit &= ~rays.on_head[hits.face]
         distance[a:b] = np.where(hit, hits.distance, FAR).reshape(-1, count)
         bright = hit & ~rays.from_behind(hits, directions)
-        cluster[a:b] = np.where(bright, clusters[hits.face], -1).reshape(-1, count)
+        place[a:b] = np.where(bright, places[hits.face], -1).reshape(-1, count)
 
     in_chunks(work, n, max(1, 65536 // count))
     return view
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _patch_seen(points, normals, columns, rows, turn, jitter, receptor, distance, cluster, quads, quad_cells,
-                room, room_cells, out, start, stop):  # fmt: skip
+def _patch_seen(points, normals, columns, rows, turn, jitter, receptor, distance, place, quads, quad_cells,
+                room, room_cells, places_from, out, start, stop):  # fmt: skip
     for i in range(start, stop):
         nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
         ox, oy, oz = points[i, 0] + RAY_START * nx, points[i, 1] + RAY_START * ny, points[i, 2] + RAY_START * nz
         for s in range(columns * rows):
             u, v = stratum(s, columns, rows, jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1])
             dx, dy, dz = _direction(receptor, u, v, nx, ny, nz)
-            nearest, patch = distance[i, s], cluster[i, s]
+            nearest, patch = distance[i, s], place[i, s]
+            if patch >= 0:
+                patch = patch // POINTS_A_PATCH if places_from < 0 else places_from + patch
             t, face = box_hit(room, ox, oy, oz, dx, dy, dz)
             if t < nearest:
                 nearest = t
@@ -139,12 +141,16 @@ def _patch_seen(points, normals, columns, rows, turn, jitter, receptor, distance
             out[i, s] = patch
 
 
-def patches_seen(view: View, patches: Patches, quads: np.ndarray) -> np.ndarray:
-    """(n, rays) int32: the patch each ray ends on, -1 for black. quads are the rows of the patches' quads."""
-    out = np.empty(view.cluster.shape, np.int32)
+def patches_seen(view: View, patches: Patches, quads: np.ndarray, in_places: bool = False) -> np.ndarray:
+    """(n, rays) int32: the patch each ray ends on, -1 for black. quads are the rows of the patches' quads.
+
+    With `in_places` rays on the sitter end on patches.count + place, finer than its patches.
+    """
+    out = np.empty(view.place.shape, np.int32)
+    places_from = patches.count if in_places else -1
     in_chunks(
         lambda a, b: _patch_seen(view.points, view.normals, *view.grid, view.turn, JITTER, view.receptor, view.distance,
-                                 view.cluster, quads, patches.quad_cells, patches.room, patches.room_cells, out, a, b),
+                                 view.place, quads, patches.quad_cells, patches.room, patches.room_cells, places_from, out, a, b),
         len(out), 512,
     )  # fmt: skip
     return out

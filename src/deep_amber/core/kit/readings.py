@@ -1,0 +1,68 @@
+"""Own meter readings against the table: what the kit's figures say, what was read, and the trim that follows."""
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..exposure.meter import C_DOME, C_FLAT, metered_aperture
+from ..scene.light import Light
+from ..scene.modifier import Bare
+from ..scene.point import Point
+from ..scene.set import Set
+from ..transport.direct import DOME, FLAT, unshadowed
+from .emission import emissions
+from .owned import Kit, OwnReading, SourceItem
+
+
+@dataclass(frozen=True)
+class Trim:
+    reading: OwnReading
+    table: float
+    """f-number that the table's figures give."""
+    trim: float
+    """Stops by which the reading is over the table."""
+
+
+def _light(kit: Kit, item: SourceItem, reading: OwnReading) -> Light:
+    modifiers = {m.name: m.modifier for m in kit.modifiers}
+    modifier = modifiers.get(reading.modifier, Bare())
+    return Light(Point(0, 0, 0), Point(0, 0, 1), 0.0, modifier, source=item.source)
+
+
+def table_aperture(light: Light, reading: OwnReading) -> float:
+    """f-number by the table for a meter on the light's axis, no walls near (ISO 2720; for continuous light E t)."""
+    point = np.array([[0.0, 0.0, reading.distance]], np.float32)
+    receptor = DOME if reading.receptor == "dome" else FLAT
+    toward = np.array([[0.0, 0.0, -1.0]], np.float32)
+    exposure = sum(
+        float(unshadowed(point, toward, e.emitter, receptor=receptor)[0]) * e.radiance for e in emissions(light)
+    )
+    exposure *= 2.0**reading.output * (1.0 if light.is_flash else reading.time)
+    return metered_aperture(exposure, reading.sensitivity, C_DOME if receptor == DOME else C_FLAT)
+
+
+def trims(kit: Kit, item: SourceItem) -> list[Trim]:
+    """Each own reading of a source beside the table's figure."""
+    made = []
+    for reading in item.readings:
+        table = table_aperture(_light(kit, item, reading), reading)
+        made.append(Trim(reading, table, 2 * math.log2(reading.aperture / max(table, 1e-6))))
+    return made
+
+
+def trim_of(kit: Kit, source: str, modifier: str) -> float:
+    """The trim of a source with a modifier [stops]: the mean of its readings with that modifier, else of all its own."""
+    item = next((k for k in kit.sources if k.name == source), None)
+    found = trims(kit, item) if item else []
+    same = [t.trim for t in found if t.reading.modifier == modifier] or [t.trim for t in found]
+    return round(float(np.clip(np.mean(same), -4, 4)), 2) if same else 0.0
+
+
+def with_trims(photo_set: Set, kit: Kit) -> Set:
+    """The set with the kit's present trims on the lights that come from it and have readings."""
+    known = {item.name for item in kit.sources if item.readings}
+    lights = tuple(
+        replace(k, trim=trim_of(kit, k.item, k.modifier_item)) if k.item in known else k for k in photo_set.lights
+    )
+    return replace(photo_set, lights=lights)

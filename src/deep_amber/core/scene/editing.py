@@ -1,0 +1,178 @@
+"""Putting things into a set and taking them out: add, remove, copy, mirror, swap, pair with a board."""
+
+import math
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+
+from ..kit.fitting import modifiers_for
+from ..problem import NotAccepted, Problem
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from .geometry import unit
+from .light import Light, Role
+from .modifier import Bare, Modifier
+from .move_light import move_light, move_panel
+from .panel import Panel
+from .point import Point
+from .set import Set
+from .source import Source
+from .things import thing_index
+
+MOST = 8
+# Where a light of a role first stands: azimuth and elevation about the face against the camera, distance [degrees, m].
+FIRST_PLACES: dict[str, tuple[float, float, float]] = {
+    "key": (-45.0, 35.0, 1.2), "fill": (30.0, 12.0, 1.5), "rim": (145.0, 35.0, 1.2), "other": (-70.0, 20.0, 1.4),
+}  # fmt: skip
+PANEL_PLACE = (62.0, -8.0, 0.7)
+LAP_PLACE = (0.0, -52.0, 0.5)
+BOARD_SIZE = (1.0, 1.0)
+FLASH_TO_BOARD = 0.55  # [m]
+BOARD_NAME = "board"
+
+
+def _free_name(photo_set: Set, wanted: str) -> str:
+    taken = {k.name for k in (*photo_set.lights, *photo_set.panels)}  # type: ignore[attr-defined]
+    if wanted not in taken:
+        return wanted
+    return next(f"{wanted[:34]} {n}" for n in range(2, 20) if f"{wanted[:34]} {n}" not in taken)
+
+
+def _room_for(photo_set: Set, kind: str) -> None:
+    if len(getattr(photo_set, kind)) >= MOST:
+        raise NotAccepted([Problem(kind, f"a set holds no more than {MOST} {kind}", f"at most {MOST} {kind}")])
+
+
+def _about(photo_set: Set, mesh: SitterMesh, azimuth: float, elevation: float, distance: float) -> tuple[Point, Point]:
+    """A place about the face, measured against the way to the camera, and the face."""
+    face = np.array(face_marks(mesh, photo_set.sitter).face)
+    to_camera = photo_set.camera.place.array - face
+    a, e = math.atan2(to_camera[0], to_camera[2]) + math.radians(azimuth), math.radians(elevation)
+    way = np.array([math.sin(a) * math.cos(e), math.sin(e), math.cos(a) * math.cos(e)])
+    return Point(*map(float, face + way * distance)), Point(*map(float, face))
+
+
+def _settled(photo_set: Set, kind: str, i: int) -> Set:
+    """The set with a thing held inside the room."""
+    thing = getattr(photo_set, kind)[i]
+    at = {"x": thing.place.x, "y": thing.place.y, "z": thing.place.z}
+    return (move_light if kind == "lights" else move_panel)(photo_set, i, "place", at).photo_set
+
+
+def _window_place(photo_set: Set, height: float) -> tuple[Point, Point]:
+    left, sitter = -photo_set.room.width / 2, photo_set.sitter
+    at = min(photo_set.room.height - height / 2 - 0.05, 1.45)
+    z = min(sitter.z + 0.6, photo_set.room.depth - 1.0)
+    return Point(left, at, z), Point(left + 1.0, at, z)
+
+
+def add_light(
+    photo_set: Set, mesh: SitterMesh, source: Source, modifier: Modifier | None = None, role: Role = "key", item: str = "",
+    modifier_item: str = "", trim: float = 0.0,
+) -> Set:  # fmt: skip
+    """The set with one more light, where a light of its role usually stands, and dimmed to where it can be.
+
+    Raises NotAccepted when the set is full.
+    """
+    _room_for(photo_set, "lights")
+    if role == "ground":
+        backdrop = photo_set.backdrop
+        x = backdrop.x - min(backdrop.width, photo_set.room.width) * 0.4
+        place = Point(x, 0.7, (backdrop.z + photo_set.sitter.z) / 2)
+        aim = Point(backdrop.x, min(1.3, backdrop.height * 0.7), backdrop.z)
+    elif source.kind == "window":
+        place, aim = _window_place(photo_set, source.height)
+    else:
+        place, aim = _about(photo_set, mesh, *FIRST_PLACES[role])
+    name = source.kind if role == "other" else role
+    light = Light(place, aim, max(-3.0, source.lowest_output), modifier or Bare(), _free_name(photo_set, name), source, role,
+                  item=item, modifier_item=modifier_item, trim=trim)  # fmt: skip
+    if light.modifier.kind not in modifiers_for(light):
+        light = replace(light, modifier=Bare(), modifier_item="")
+    added = replace(photo_set, lights=(*photo_set.lights, light))
+    return _settled(added, "lights", len(added.lights) - 1)
+
+
+def add_panel(photo_set: Set, mesh: SitterMesh, template: dict[str, Any], item: str = "") -> Set:
+    """The set with one more panel of those figures: opposite the camera-left, or on the lap for a curved one."""
+    _room_for(photo_set, "panels")
+    lap = template.get("shape") == "curved"
+    place, face = _about(photo_set, mesh, *(LAP_PLACE if lap else PANEL_PLACE))
+    name = _free_name(photo_set, template.get("surface", BOARD_NAME))
+    panel = Panel(place, face, **{"holding": "lap" if lap else "stand", **template, "name": name, "item": item})
+    added = replace(photo_set, panels=(*photo_set.panels, panel))
+    return _settled(added, "panels", len(added.panels) - 1)
+
+
+def remove(photo_set: Set, thing: str) -> Set:
+    """The set without a light or panel."""
+    kind, i = thing_index(photo_set, thing)
+    rest = tuple(k for j, k in enumerate(getattr(photo_set, kind)) if j != i)
+    return replace(photo_set, **{kind: rest})  # type: ignore[arg-type]
+
+
+def duplicate(photo_set: Set, thing: str) -> Set:
+    """The set with a copy of a light or panel 30 cm beside it."""
+    kind, i = thing_index(photo_set, thing)
+    _room_for(photo_set, kind)
+    old = getattr(photo_set, kind)[i]
+    beside = 0.3 if old.place.x < photo_set.sitter.x else -0.3
+    along = (
+        {"z": old.place.z - 0.3} if kind == "lights" and old.source.kind == "window" else {"x": old.place.x + beside}
+    )
+    copy = replace(old, name=_free_name(photo_set, old.name), place=replace(old.place, **along))
+    added = replace(photo_set, **{kind: (*getattr(photo_set, kind), copy)})  # type: ignore[arg-type]
+    return _settled(added, kind, len(getattr(added, kind)) - 1)
+
+
+def mirror(photo_set: Set, thing: str) -> Set:
+    """The set with a light or panel on the other side of the sitter; a window goes to the opposite wall."""
+    kind, i = thing_index(photo_set, thing)
+    old = getattr(photo_set, kind)[i]
+    middle = 0.0 if kind == "lights" and old.source.kind == "window" else photo_set.sitter.x
+    place, aim = (replace(p, x=2 * middle - p.x) for p in (old.place, old.aim))
+    new = replace(old, place=place, aim=aim, **({"roll": -old.roll} if kind == "lights" else {}))
+    things = tuple(new if j == i else k for j, k in enumerate(getattr(photo_set, kind)))
+    return _settled(replace(photo_set, **{kind: things}), kind, i)  # type: ignore[arg-type]
+
+
+def swap_modifier(photo_set: Set, thing: str, modifier: Modifier, item: str = "") -> Set:
+    """The set with another modifier on a light, at the same place; grids and doors that do not go with it come off."""
+    kind, i = thing_index(photo_set, thing)
+    if kind != "lights":
+        raise NotAccepted([Problem("thing", "a panel has no modifier", "a light")])
+    light = replace(
+        photo_set.lights[i], modifier=modifier, modifier_item=item, grid=0, barn_doors=None, photometry=None
+    )
+    if modifier.kind not in modifiers_for(light):
+        raise NotAccepted(
+            [Problem(f"lights.{i}.modifier", f"a {modifier.kind} does not fit it", " or ".join(modifiers_for(light)))]
+        )
+    lights = tuple(light if j == i else k for j, k in enumerate(photo_set.lights))
+    return _settled(replace(photo_set, lights=lights), "lights", i)
+
+
+def pair_with_board(photo_set: Set, mesh: SitterMesh, thing: str) -> Set:
+    """A white board where the light was, facing the face, and the light turned round before it."""
+    kind, i = thing_index(photo_set, thing)
+    if kind != "lights" or photo_set.lights[i].source.kind == "window":
+        raise NotAccepted([Problem("thing", "cannot be turned to a board", "a light on a stand")])
+    _room_for(photo_set, "panels")
+    light, face = photo_set.lights[i], np.array(face_marks(mesh, photo_set.sitter).face)
+    way = unit(face - light.place.array)
+    board = Panel(light.place, Point(*map(float, face)), *BOARD_SIZE, "white", name=_free_name(photo_set, BOARD_NAME))
+    with_board = replace(photo_set, panels=(*photo_set.panels, board))
+    with_board = _settled(with_board, "panels", len(with_board.panels) - 1)
+    board = with_board.panels[-1]
+    aside = unit(np.array([-way[2], 0.0, way[0]])) * (0.25 if light.place.x < photo_set.sitter.x else -0.25)
+    place = board.place.array + way * FLASH_TO_BOARD + aside + [0.0, -0.2, 0.0]
+    turned = replace(light, place=Point(*map(float, place)), aim=board.place)
+    lights = tuple(turned if j == i else k for j, k in enumerate(photo_set.lights))
+    return _settled(replace(with_board, lights=lights), "lights", i)
+
+
+def alone(photo_set: Set, index: int) -> Set:
+    """The set with one light alone, on whatever its switch says."""
+    lights = tuple(replace(k, on=j == index) for j, k in enumerate(photo_set.lights))
+    return replace(photo_set, lights=lights)

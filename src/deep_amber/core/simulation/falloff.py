@@ -1,0 +1,64 @@
+"""How one light falls off over the floor plan: lines of equal exposure in whole stops at face height."""
+
+from dataclasses import dataclass
+
+import contourpy
+import numpy as np
+
+from ..kit.emission import emissions
+from ..scene.geometry import backdrop_quad, door_quads, panel_quads
+from ..scene.light import Light
+from ..scene.set import Set
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from ..transport.direct import illuminance
+from ..transport.quads import quad_rows
+
+CELL = 0.08  # [m]
+RANGE = 6  # stops either way
+
+
+@dataclass(frozen=True)
+class ExposureLine:
+    stops: int
+    """From the exposure at the face."""
+    points: tuple[tuple[float, float], ...]
+    """(x, z) [m]"""
+
+
+def _exposure(photo_set: Set, light: Light, points: np.ndarray) -> np.ndarray:
+    """(n,) straight light on a disc that faces the light's front, the sitter left out, at full output."""
+    quads = [backdrop_quad(photo_set.backdrop), *door_quads(light)]
+    quads += [q for panel in photo_set.panels if panel.on for q in panel_quads(panel)]
+    toward = light.place.array - points
+    axes = toward / np.maximum(np.linalg.norm(toward, axis=1, keepdims=True), 1e-9)
+    lift, rows = np.zeros(len(points), np.float32), quad_rows(quads)
+    return sum(
+        (illuminance(None, points.astype(np.float32), axes.astype(np.float32), lift, e.emitter, rows, (3, 3)) * e.radiance
+         for e in emissions(light)), start=np.zeros(len(points)),
+    )  # fmt: skip
+
+
+def equal_exposure(photo_set: Set, mesh: SitterMesh, light: Light) -> tuple[ExposureLine, ...]:
+    """Lines at face height where a light's exposure is whole stops over or under that at the face.
+
+    None when the light does not reach the face straight.
+    """
+    room, face = photo_set.room, np.array(face_marks(mesh, photo_set.sitter).face)
+    x = np.arange(-room.width / 2 + CELL / 2, room.width / 2, CELL)
+    z = np.arange(CELL / 2, room.depth, CELL)
+    xx, zz = np.meshgrid(x, z)
+    points = np.stack([xx.ravel(), np.full(xx.size, face[1]), zz.ravel()], 1)
+    got = _exposure(photo_set, light, np.concatenate([points, [face]]))
+    if got[-1] <= 1e-6 * got.max():
+        return ()
+    stops = np.log2(np.maximum(got[:-1], 1e-12) / got[-1]).reshape(xx.shape)
+    lines = contourpy.contour_generator(x, z, np.clip(stops, -RANGE - 1, RANGE + 1))
+    made = []
+    for level in range(-RANGE, RANGE + 1):
+        made += [
+            ExposureLine(level, tuple((round(float(a), 3), round(float(b), 3)) for a, b in line))
+            for line in lines.lines(level)
+            if len(line) > 3
+        ]
+    return tuple(made)

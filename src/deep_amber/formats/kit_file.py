@@ -1,0 +1,162 @@
+"""The kit as a file: JSON ("format": "deep-amber-kit") and CSV. docs/kit-file.md is its reference."""
+
+import csv
+import io
+import json
+from dataclasses import asdict, fields
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, ValidationError
+
+from ..core.kit.owned import Kit, kit_problems
+from ..core.problem import NotAccepted, Problem
+from .errors import problems_in
+from .set_file import read_json
+
+FORMAT, VERSION = "deep-amber-kit", 1
+LARGEST_FILE = 2_000_000  # bytes
+LISTS = tuple(f.name for f in fields(Kit))
+NESTED = {"source": "sources", "modifier": "modifiers"}  # part of an item whose figures get columns of their own
+
+
+class KitFile(BaseModel):
+    """Everything a photographer owns."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True, use_attribute_docstrings=True)
+
+    format: Literal["deep-amber-kit"]
+    """Always "deep-amber-kit"."""
+    version: Literal[1]
+    """Version of the format."""
+    kit: Kit
+
+
+def kit_schema() -> dict[str, Any]:
+    """The JSON Schema of the kit file."""
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **KitFile.model_json_schema()}
+
+
+def check_kit(kit: Kit) -> Kit:
+    """The same kit, or NotAccepted with everything that is wrong with it."""
+    problems = kit_problems(kit)
+    if problems:
+        raise NotAccepted([Problem(f"kit.{p.field}", p.message, p.accepted) for p in problems])
+    return kit
+
+
+def write_kit_file(kit: Kit) -> bytes:
+    """The JSON file's bytes; reading them gives an equal kit."""
+    return (KitFile(format="deep-amber-kit", version=1, kit=kit).model_dump_json(indent=2) + "\n").encode()
+
+
+def _parsed(data: Any) -> Kit:
+    try:
+        return check_kit(KitFile.model_validate_json(json.dumps(data), strict=True).kit)
+    except ValidationError as error:
+        raise NotAccepted(problems_in(error, Kit, "kit")) from None
+
+
+def read_kit_file(raw: bytes) -> Kit:
+    """Reads and checks a JSON kit file; NotAccepted names every field that cannot be accepted."""
+    if len(raw) > LARGEST_FILE:
+        limit = f"at most {LARGEST_FILE // 1_000_000} MB"
+        raise NotAccepted([Problem("", f"The file is too large. Accepted: {limit}.", limit)])
+    data = read_json(raw, "kit")
+    if not isinstance(data, dict) or data.get("format") != FORMAT:
+        raise NotAccepted([Problem("format", "this is not a Deep Amber kit file", f'"{FORMAT}"')])
+    version = data.get("version")
+    if isinstance(version, int) and not isinstance(version, bool) and version > VERSION:
+        raise NotAccepted([Problem("version", f"{version} is newer than this program reads", f"up to {VERSION}")])
+    return _parsed(data)
+
+
+def _flat(value: dict[str, Any], prefix: str = "") -> dict[str, Any]:
+    out: dict[str, Any] = {}
+    for key, part in value.items():
+        if isinstance(part, dict):
+            out |= _flat(part, f"{prefix}{key}.")
+        elif not isinstance(part, list | tuple):
+            out[prefix + key] = part
+    return out
+
+
+def write_kit_csv(kit: Kit) -> bytes:
+    """The kit as one table: a row an item, its list first; own readings are rows of the list "readings"."""
+    rows = []
+    for name in LISTS:
+        for item in getattr(kit, name):
+            rows.append({"list": name, **_flat(asdict(item))})
+            rows += [{"list": "readings", "name": item.name, **_flat(asdict(r))} for r in getattr(item, "readings", ())]
+    columns = list(dict.fromkeys(["list", "name", "quantity", *(key for row in rows for key in row)]))
+    text = io.StringIO()
+    writer = csv.DictWriter(text, columns, lineterminator="\n")
+    writer.writeheader()
+    writer.writerows(rows)
+    return text.getvalue().encode()
+
+
+def _value(text: str) -> Any:
+    if text in ("True", "False"):
+        return text == "True"
+    try:
+        return int(text)
+    except ValueError:
+        try:
+            return float(text)
+        except ValueError:
+            return text
+
+
+def _nested(row: dict[str, str]) -> dict[str, Any]:
+    out: dict[str, Any] = {}
+    for key, text in row.items():
+        if text in ("", None) or key in ("list", None):
+            continue
+        *path, last = key.split(".")
+        at = out
+        for part in path:
+            at = at.setdefault(part, {})
+        at[last] = text if last in ("name", "kind", "modifier") and not path else _value(text)
+    return out
+
+
+def read_kit_csv(raw: bytes) -> Kit:
+    """Reads and checks a CSV kit; NotAccepted names the line where something is wrong."""
+    if len(raw) > LARGEST_FILE:
+        limit = f"at most {LARGEST_FILE // 1_000_000} MB"
+        raise NotAccepted([Problem("", f"The file is too large. Accepted: {limit}.", limit)])
+    try:
+        rows = list(csv.DictReader(io.StringIO(raw.decode("utf-8-sig"))))
+    except (UnicodeDecodeError, csv.Error):
+        raise NotAccepted([Problem("", "The file is not a table in text.", "CSV in UTF-8")]) from None
+    if not rows or "list" not in rows[0] or "name" not in rows[0]:
+        raise NotAccepted([Problem("", 'The table has no columns "list" and "name".', "a table as it is exported")])
+    kit: dict[str, list] = {name: [] for name in LISTS}
+    lines: dict[str, int] = {}
+    for number, row in enumerate(rows, 2):
+        name = row["list"]
+        if name == "readings":
+            owner = next((item for item in kit["sources"] if item.get("name") == row["name"]), None)
+            if owner is None:
+                raise NotAccepted(
+                    [Problem(f"line {number}.name", f"{row['name']!r} is no source above it", "a source's name")]
+                )
+            reading = _nested({k: v for k, v in row.items() if k not in ("name", "quantity")})
+            owner.setdefault("readings", []).append({"modifier": "", **reading})
+            continue
+        if name not in kit:
+            raise NotAccepted(
+                [Problem(f"line {number}.list", f"{name!r} is not a list", " or ".join((*LISTS, "readings")))]
+            )
+        lines[f"{name}.{len(kit[name])}"] = number
+        kit[name].append(_nested(row))
+    try:
+        return _parsed({"format": FORMAT, "version": VERSION, "kit": kit})
+    except NotAccepted as refused:
+        raise NotAccepted([_at_line(p, lines) for p in refused.problems]) from None
+
+
+def _at_line(problem: Problem, lines: dict[str, int]) -> Problem:
+    parts = problem.field.removeprefix("kit.").split(".")
+    line = lines.get(".".join(parts[:2]))
+    return Problem(f"line {line}.{'.'.join(parts[2:])}", problem.message, problem.accepted) if line else problem

@@ -11,7 +11,7 @@ from pathlib import Path
 
 TOP = Path(__file__).parents[1]
 CORE = TOP / "src/deep_amber/core"
-ALLOWED = {"numpy", "scipy", "numba", "llvmlite", "embreex", "annotated_types", *sys.stdlib_module_names}
+ALLOWED = {"numpy", "scipy", "numba", "llvmlite", "embreex", "contourpy", "annotated_types", *sys.stdlib_module_names}
 UNWANTED = {"time", "datetime", "sqlite3", "logging", "socket", "threading", "random"}
 LONGEST = 300
 

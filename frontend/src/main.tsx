@@ -9,6 +9,7 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { BenchPage } from "./bench/BenchPage";
 import { FirstSet } from "./bench/FirstSet";
+import { KitPage } from "./kit/KitPage";
 import { desk, studio } from "./look/theme";
 import { useLook } from "./look/useLook";
 import { ShelfPage } from "./shelf/ShelfPage";
@@ -16,6 +17,7 @@ import { ShelfPage } from "./shelf/ShelfPage";
 const router = createBrowserRouter([
   { path: "/", element: <FirstSet /> },
   { path: "/shelf", element: <ShelfPage /> },
+  { path: "/kit", element: <KitPage /> },
   { path: "/set/:id", element: <BenchPage /> },
   { path: "*", element: <FirstSet /> },
 ]);

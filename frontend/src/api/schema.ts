@@ -29,7 +29,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One set with its content. */
+        /** One set with its content; own readings of the kit apply to its lights from now on. */
         get: operations["shelf_open_set__string_set_id__get"];
         /** Saves over the version it was based on; a stale save is refused and kept beside it. */
         put: operations["shelf_save_set__string_set_id__put"];
@@ -273,6 +273,211 @@ export interface paths {
         put?: never;
         /** Changes an angle or a length by a little. */
         post: operations["bench_nudge_value_nudge_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/picks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be put into a set: the kit first, then common gear that is not owned. */
+        get: operations["gear_picks_picks_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/add": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds a light or a panel from the kit, where one of its role usually stands. */
+        post: operations["gear_add_add_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a light or panel out, copies it, puts it on the other side, or turns a light to a board of its own. */
+        post: operations["gear_edit_edit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Another modifier on a light, at the same place. */
+        post: operations["gear_swap_swap_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Another option of a value that is chosen. */
+        post: operations["gear_choose_option_choose_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/beam": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A photometric file in place of a bare light's own beam. */
+        post: operations["gear_measured_beam_beam_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lines of equal exposure of a light over the floor, in whole stops from the face. */
+        post: operations["gear_exposure_lines_lines_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that is owned. */
+        get: operations["kit_the_kit_get"];
+        /** Saves over the version it was based on; a stale save is refused. */
+        put: operations["kit_save_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be filled in for each kind of thing. */
+        get: operations["kit_kit_forms_forms_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a kit file, JSON or CSV as exported, without keeping it: the request's body is the file. */
+        post: operations["kit_read_file_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/file.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit file. */
+        get: operations["kit_export_json_file_json_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/file.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit as a table. */
+        get: operations["kit_export_csv_file_csv_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1285,6 +1490,11 @@ export interface components {
             viewer: string;
             /** Turn */
             turn: number;
+            /**
+             * Solo
+             * @default null
+             */
+            solo: number | null;
         };
         /**
          * LadderOut
@@ -1311,6 +1521,12 @@ export interface components {
             values: components["schemas"]["ValueOut"][];
             /** Exposure */
             exposure: components["schemas"]["ValueOut"][];
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Warnings */
+            warnings: string[];
+            /** Thing */
+            thing: string;
             /** Resisted */
             resisted: string;
         };
@@ -1322,6 +1538,19 @@ export interface components {
             aim: number[];
             /** Frame */
             frame: number[][];
+        };
+        /** ChoiceOut */
+        ChoiceOut: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Options */
+            options: string[];
+            /** Chosen */
+            chosen: string;
+            /** Group */
+            group: string;
         };
         /** Drawing */
         Drawing: {
@@ -1432,6 +1661,8 @@ export interface components {
             text: string;
             /** Steps */
             steps: boolean;
+            /** Group */
+            group: string;
         };
         /** SceneIn */
         SceneIn: {
@@ -1545,6 +1776,453 @@ export interface components {
             field: string;
             /** By */
             by: number;
+        };
+        /** PicksOut */
+        PicksOut: {
+            /** Picks */
+            picks: components["schemas"]["PickOut"][];
+        };
+        /** PickOut */
+        PickOut: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Summary */
+            summary: string;
+            /** Kind */
+            kind: string;
+            /** Owned */
+            owned: number;
+            /** Fits */
+            fits: string[];
+        };
+        /** AddIn */
+        AddIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Thing
+             * @default null
+             */
+            thing: string | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "sources" | "panels";
+            /** Name */
+            name: string;
+            /**
+             * Modifier
+             * @default
+             */
+            modifier: string;
+            /**
+             * Role
+             * @default key
+             * @enum {string}
+             */
+            role: "key" | "fill" | "rim" | "ground" | "other";
+        };
+        /** EditIn */
+        EditIn: {
+            set: components["schemas"]["Set"];
+            /** Thing */
+            thing: string;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "remove" | "copy" | "mirror" | "board";
+        };
+        /** SwapIn */
+        SwapIn: {
+            set: components["schemas"]["Set"];
+            /** Thing */
+            thing: string;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Modifier */
+            modifier: string;
+        };
+        /** ChooseIn */
+        ChooseIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Thing
+             * @default null
+             */
+            thing: string | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Field */
+            field: string;
+            /** Option */
+            option: string;
+        };
+        /** BeamIn */
+        BeamIn: {
+            set: components["schemas"]["Set"];
+            /** Thing */
+            thing: string;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /** LinesOut */
+        LinesOut: {
+            /** Lines */
+            lines: components["schemas"]["ExposureLine"][];
+        };
+        /** ExposureLine */
+        ExposureLine: {
+            /** Stops */
+            stops: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /** KitOut */
+        KitOut: {
+            /** Version */
+            version: number;
+            kit: components["schemas"]["Kit"];
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+            /** Trims */
+            trims: components["schemas"]["TrimOut"][];
+        };
+        /** BackdropItem */
+        BackdropItem: {
+            /** Name */
+            name: string;
+            /**
+             * Width
+             * @default 2.7
+             */
+            width: number;
+            /**
+             * Height
+             * @default 2.2
+             */
+            height: number;
+            surface?: components["schemas"]["Surface"];
+            /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+        };
+        /** CameraItem */
+        CameraItem: {
+            /** Name */
+            name: string;
+            /**
+             * Sensor Width
+             * @default 36
+             */
+            sensor_width: number;
+            /**
+             * Sensor Height
+             * @default 24
+             */
+            sensor_height: number;
+            /**
+             * Sync Time
+             * @default 0.005
+             */
+            sync_time: number;
+            /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+        };
+        /** ItemOut */
+        ItemOut: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Summary */
+            summary: string;
+        };
+        /** Kit */
+        Kit: {
+            /**
+             * Sources
+             * @default []
+             */
+            sources: components["schemas"]["SourceItem"][];
+            /**
+             * Modifiers
+             * @default []
+             */
+            modifiers: components["schemas"]["ModifierItem"][];
+            /**
+             * Panels
+             * @default []
+             */
+            panels: components["schemas"]["PanelItem"][];
+            /**
+             * Stands
+             * @default []
+             */
+            stands: components["schemas"]["StandItem"][];
+            /**
+             * Backdrops
+             * @default []
+             */
+            backdrops: components["schemas"]["BackdropItem"][];
+            /**
+             * Cameras
+             * @default []
+             */
+            cameras: components["schemas"]["CameraItem"][];
+            /**
+             * Lenses
+             * @default []
+             */
+            lenses: components["schemas"]["LensItem"][];
+        };
+        /** LensItem */
+        LensItem: {
+            /** Name */
+            name: string;
+            /**
+             * Shortest
+             * @default 50
+             */
+            shortest: number;
+            /**
+             * Longest
+             * @default 50
+             */
+            longest: number;
+            /**
+             * Widest
+             * @default 1.8
+             */
+            widest: number;
+            /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+        };
+        /** ModifierItem */
+        ModifierItem: {
+            /** Name */
+            name: string;
+            /** Modifier */
+            modifier: components["schemas"]["Bare"] | components["schemas"]["Bowl"] | components["schemas"]["Softbox"] | components["schemas"]["Octa"] | components["schemas"]["Umbrella"] | components["schemas"]["Dish"] | components["schemas"]["Snoot"] | components["schemas"]["HomeBox"];
+            /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+        };
+        /**
+         * OwnReading
+         * @description What a meter read of a source, alone and away from walls.
+         */
+        OwnReading: {
+            /** Modifier */
+            modifier: string;
+            /** Output */
+            output: number;
+            /** Distance */
+            distance: number;
+            /** Aperture */
+            aperture: number;
+            /**
+             * Sensitivity
+             * @default 100
+             */
+            sensitivity: number;
+            /**
+             * Time
+             * @default 0.01
+             */
+            time: number;
+            /**
+             * Receptor
+             * @default dome
+             * @enum {string}
+             */
+            receptor: "dome" | "flat";
+        };
+        /** PanelItem */
+        PanelItem: {
+            /** Name */
+            name: string;
+            /**
+             * Surface
+             * @default white
+             * @enum {string}
+             */
+            surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet";
+            /**
+             * Width
+             * @default 0.8
+             */
+            width: number;
+            /**
+             * Height
+             * @default 1.2
+             */
+            height: number;
+            /**
+             * Shape
+             * @default flat
+             * @enum {string}
+             */
+            shape: "flat" | "V-flat" | "curved";
+            /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+        };
+        /** SourceItem */
+        SourceItem: {
+            /** Name */
+            name: string;
+            /** Source */
+            source: components["schemas"]["Strobe"] | components["schemas"]["Speedlight"] | components["schemas"]["Led"] | components["schemas"]["Lamp"] | components["schemas"]["Tube"] | components["schemas"]["Window"];
+            /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["OwnReading"][];
+        };
+        /** StandItem */
+        StandItem: {
+            /** Name */
+            name: string;
+            /**
+             * Lowest
+             * @default 0.9
+             */
+            lowest: number;
+            /**
+             * Highest
+             * @default 2.4
+             */
+            highest: number;
+            /**
+             * Boom
+             * @default 0
+             */
+            boom: number;
+            /**
+             * Load
+             * @default 4
+             */
+            load: number;
+            /**
+             * Footprint
+             * @default 1
+             */
+            footprint: number;
+            /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+        };
+        /** TrimOut */
+        TrimOut: {
+            /** Source */
+            source: string;
+            /** Modifier */
+            modifier: string;
+            /** Read */
+            read: string;
+            /** Table */
+            table: string;
+            /** Trim */
+            trim: string;
+        };
+        /**
+         * StaleKitOut
+         * @description The save was refused; the present kit is given.
+         */
+        StaleKitOut: {
+            present: components["schemas"]["KitOut"];
+        };
+        /** KitIn */
+        KitIn: {
+            /** Based On */
+            based_on: number;
+            kit: components["schemas"]["Kit"];
+        };
+        /** FormsOut */
+        FormsOut: {
+            /** Forms */
+            forms: components["schemas"]["Form"][];
+        };
+        /** Form */
+        Form: {
+            /** Part */
+            part: string;
+            /** Kind */
+            kind: string;
+            /** Fields */
+            fields: components["schemas"]["FormField"][];
+        };
+        /** FormField */
+        FormField: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "number" | "choice" | "switch";
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Options */
+            options: string[];
+            /** Default */
+            default: string;
+        };
+        /** ReadKitOut */
+        ReadKitOut: {
+            kit: components["schemas"]["Kit"];
         };
         /** ValidationErrorModel */
         ValidationErrorModel: {
@@ -2279,6 +2957,411 @@ export interface operations {
                     "application/json": components["schemas"]["SceneOut"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    gear_picks_picks_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicksOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    gear_add_add_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    gear_edit_edit_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    gear_swap_swap_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    gear_choose_option_choose_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    gear_measured_beam_beam_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeamIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    gear_exposure_lines_lines_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SceneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    kit_the_kit_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    kit_save_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleKitOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    kit_kit_forms_forms_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    kit_read_file_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadKitOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    kit_export_json_file_json_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    kit_export_csv_file_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             /** @description Unprocessable Entity */
             422: {
                 headers: {

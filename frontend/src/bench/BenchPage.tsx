@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import { Floor } from "../floor/Floor";
 import { Answer } from "../frame/Answer";
 import { Frame } from "../frame/Frame";
+import { Picker } from "../gear/Picker";
 import { KeySheet } from "../keys/KeySheet";
 import { useKeys } from "../keys/useKeys";
 import { Ladder } from "../ladder/Ladder";
@@ -56,6 +57,7 @@ export function BenchPage() {
 function Bench() {
   const drawing = useBench((s) => s.scene?.drawing);
   const name = useBench((s) => s.name);
+  const picking = useBench((s) => s.picking);
   const feet = useLook((s) => s.feet);
   const [showKeys, setShowKeys] = useState(false);
   const [floor, floorBox] = useBox();
@@ -86,6 +88,7 @@ function Bench() {
           <Frame />
           <Answer />
           <Sheet />
+          {picking && <Picker />}
         </div>
         <div className="ladder-box" ref={ladder}>
           {ladderBox.width > 0 && <Ladder {...ladderBox} />}

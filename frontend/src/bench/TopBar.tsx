@@ -57,6 +57,7 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
         <button type="button" className="plain" onClick={onKeys}>
           Keys <span className="figures">?</span>
         </button>
+        <Link to="/kit">Kit</Link>
         <Link to="/shelf">Shelf</Link>
       </nav>
     </header>

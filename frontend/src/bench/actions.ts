@@ -13,9 +13,15 @@ function asked() {
 function taken(result: { data?: Scene | undefined; error?: unknown }): Problem[] {
   if (result.data) {
     takeScene(result.data);
+    useBench.setState((now) => ({ thing: result.data?.thing || now.thing, solo: soloStill(now.solo) }));
     return [];
   }
   return problemsIn(result.error);
+}
+
+/** A light that is gone is not looked at alone any more. */
+function soloStill(solo: number | null) {
+  return solo !== null && solo < (useBench.getState().set?.lights.length ?? 0) ? solo : null;
 }
 
 /** Draws the present set anew (another thing chosen, other units, undo); the set itself stays as it is. */
@@ -60,6 +66,41 @@ export async function nudgeValue(field: string, by: number): Promise<Problem[]> 
 export async function seatSitter(who: string): Promise<Problem[]> {
   const body = asked();
   return body ? taken(await server.POST("/api/seat", { body: { ...body, who } })) : [];
+}
+
+type Add = { part: "sources" | "panels"; name: string; modifier: string; role: "key" | "fill" | "rim" | "ground" | "other" };
+
+export async function addThing(add: Add): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/add", { body: { ...body, ...add } })) : [];
+}
+
+export async function editThing(thing: string, action: "remove" | "copy" | "mirror" | "board"): Promise<Problem[]> {
+  const body = asked();
+  if (action === "remove") {
+    useBench.setState({ solo: null });
+  }
+  return body ? taken(await server.POST("/api/edit", { body: { ...body, thing, action } })) : [];
+}
+
+export async function swapModifier(thing: string, modifier: string): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/swap", { body: { ...body, thing, modifier } })) : [];
+}
+
+export async function chooseOption(field: string, option: string): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/choose", { body: { ...body, field, option } })) : [];
+}
+
+export async function measuredBeam(thing: string, name: string, text: string): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/beam", { body: { ...body, thing, name, text } })) : [];
+}
+
+/** Looks at one light alone; the same again looks at all of them. */
+export function lookAlone(index: number | null) {
+  useBench.setState((now) => ({ solo: now.solo === index ? null : index }));
 }
 
 export function choose(thing: string) {

@@ -14,6 +14,11 @@ export interface Bench {
   scene: Scene | null;
   picture: Picture | null;
   thing: string;
+  /** The light that is looked at alone. */
+  solo: number | null;
+  /** Whether the chosen light's lines of equal exposure are shown. */
+  lines: boolean;
+  picking: boolean;
   dragging: boolean;
   resisted: string;
 }
@@ -29,6 +34,9 @@ const empty: Bench = {
   scene: null,
   picture: null,
   thing: "lights.0",
+  solo: null,
+  lines: false,
+  picking: false,
   dragging: false,
   resisted: "",
 };

@@ -6,9 +6,9 @@ const REST = 180; // ms without a change after which the fine picture is asked f
 const viewer = crypto.randomUUID();
 let turn = 0;
 
-async function ask(set: PhotoSet, quality: "dragged" | "settled", signal: AbortSignal) {
+async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "settled", signal: AbortSignal) {
   turn += 1;
-  const { data } = await server.POST("/api/picture", { body: { set, quality, viewer, turn }, signal });
+  const { data } = await server.POST("/api/picture", { body: { set, quality, viewer, turn, solo }, signal });
   if (data && data.turn <= turn) {
     useBench.setState({ picture: data });
   }
@@ -21,18 +21,20 @@ async function ask(set: PhotoSet, quality: "dragged" | "settled", signal: AbortS
 export function usePicture() {
   useEffect(() => {
     let shown: PhotoSet | null = null;
+    let shownSolo: number | null = null;
     let quick = false;
     let fine: AbortController | null = null;
     let rest: ReturnType<typeof setTimeout> | undefined;
 
-    function settle(set: PhotoSet) {
+    function settle(set: PhotoSet, solo: number | null) {
       clearTimeout(rest);
       rest = setTimeout(() => {
-        if (useBench.getState().set !== set || useBench.getState().dragging) {
+        const now = useBench.getState();
+        if (now.set !== set || now.solo !== solo || now.dragging) {
           return;
         }
         fine = new AbortController();
-        ask(set, "settled", fine.signal).catch(() => undefined);
+        ask(set, solo, "settled", fine.signal).catch(() => undefined);
       }, REST);
     }
 
@@ -41,24 +43,25 @@ export function usePicture() {
         return;
       }
       quick = true;
-      for (let set = useBench.getState().set; set && set !== shown; set = useBench.getState().set) {
+      for (let { set, solo } = useBench.getState(); set && (set !== shown || solo !== shownSolo); { set, solo } = useBench.getState()) {
         fine?.abort();
         clearTimeout(rest);
         shown = set;
-        await ask(set, "dragged", new AbortController().signal).catch(() => undefined);
+        shownSolo = solo;
+        await ask(set, solo, "dragged", new AbortController().signal).catch(() => undefined);
       }
       quick = false;
       if (shown) {
-        settle(shown);
+        settle(shown, shownSolo);
       }
     }
 
     void follow();
     const stop = useBench.subscribe((now, before) => {
-      if (now.set !== before.set) {
+      if (now.set !== before.set || now.solo !== before.solo) {
         void follow();
       } else if (before.dragging && !now.dragging && now.set) {
-        settle(now.set);
+        settle(now.set, now.solo);
       }
     });
     return () => {

@@ -3,6 +3,7 @@ import { fromAbove, PlanContext } from "../plan/projection";
 import { Room } from "../plan/Room";
 import { Tape } from "../plan/Tape";
 import { Things } from "../plan/Things";
+import { ExposureLines } from "./ExposureLines";
 import type { Drawing } from "../server/client";
 
 const MARGIN = 26;
@@ -10,6 +11,7 @@ const MARGIN = 26;
 /** The room from above, to scale: camera at the bottom, so that left here is left in the picture. */
 export function Floor({ drawing, width, height }: { drawing: Drawing; width: number; height: number }) {
   const thing = useBench((s) => s.thing);
+  const light = thing.startsWith("lights.") ? thing : "lights.0";
   const resisted = useBench((s) => s.resisted);
   const scale = Math.min((width - 2 * MARGIN - 20) / drawing.width, (height - 2 * MARGIN) / drawing.depth);
   const left = (width - drawing.width * scale) / 2;
@@ -27,9 +29,10 @@ export function Floor({ drawing, width, height }: { drawing: Drawing; width: num
         <text x={right} y={bottom + 17} textAnchor="end">
           camera-right
         </text>
+        <ExposureLines />
         <Things drawing={drawing} thing={thing} />
         {drawing.tapes
-          .filter((tape) => !tape.name.endsWith("to floor"))
+          .filter((tape) => !tape.name.endsWith("to floor") && (!tape.name.startsWith("lights.") || tape.name.startsWith(`${light}.`) || tape.name.startsWith(`${light} `)))
           .map((tape) => (
             <Tape key={tape.name} tape={tape} share={shares[tape.name] ?? 0.5} />
           ))}

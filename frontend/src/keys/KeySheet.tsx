@@ -2,7 +2,13 @@ import { Drawer } from "antd";
 import "./keys.css";
 
 const KEYS: ReadonlyArray<readonly [string, string]> = [
-  ["K  S  C  B  R", "choose key light, sitter, camera, backdrop, room"],
+  ["a letter", "choose that light or panel; S C B R: sitter, camera, backdrop, room"],
+  ["N", "add a light or panel from the kit"],
+  ["X", "the chosen light alone, and all again"],
+  ["Shift O", "the chosen light or panel on, off"],
+  ["Shift M", "to the other side of the sitter"],
+  ["Delete", "take it out of the set"],
+  ["V", "lines of equal exposure, whole stops"],
   ["← →", "move 5 cm to camera-left, camera-right"],
   ["↑ ↓", "move 5 cm to the back wall, to the camera"],
   ["Page Up / Down", "raise, lower 5 cm"],

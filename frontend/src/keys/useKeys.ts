@@ -1,5 +1,5 @@
 import { useHotkeys } from "react-hotkeys-hook";
-import { choose, moveThing, nudgeValue, redo, stepValue, undo } from "../bench/actions";
+import { choose, chooseOption, editThing, lookAlone, moveThing, nudgeValue, redo, stepValue, undo } from "../bench/actions";
 import { useBench } from "../bench/store";
 import { useLook } from "../look/useLook";
 
@@ -11,6 +11,9 @@ function placeOf(thing: string): readonly number[] | undefined {
   const drawing = useBench.getState().scene?.drawing;
   if (thing.startsWith("lights.")) {
     return drawing?.lights[Number(thing.slice(7))]?.place;
+  }
+  if (thing.startsWith("panels.")) {
+    return drawing?.panels[Number(thing.slice(7))]?.place;
   }
   if (thing === "sitter") {
     return drawing?.sitter.place;
@@ -44,7 +47,8 @@ function aim(key: string, step: number) {
     return;
   }
   const light = thing.startsWith("lights.") ? scene?.drawing.lights[Number(thing.slice(7))] : undefined;
-  const at = thing === "camera" ? scene?.drawing.camera.aim : light?.aim;
+  const panel = thing.startsWith("panels.") ? scene?.drawing.panels[Number(thing.slice(7))] : undefined;
+  const at = thing === "camera" ? scene?.drawing.camera.aim : (light ?? panel)?.aim;
   if (at) {
     const by = (key === "ArrowLeft" || key === "ArrowDown" ? -step : step) / 100;
     const axis = key === "ArrowLeft" || key === "ArrowRight" ? 0 : 1;
@@ -103,11 +107,34 @@ export function useKeys(onSheet: () => void) {
     const things: Record<string, string> = { s: "sitter", c: "camera", b: "backdrop", r: "room" };
     choose(things[hotkey.keys?.[0] ?? ""] ?? "sitter");
   });
-  useHotkeys("a,d,e,f,g,h,i,j,k,l,m,n,o,p,q,v,w,x,y,z", (event) => {
-    const lights = useBench.getState().scene?.drawing.lights ?? [];
-    const found = lights.findIndex((light) => light.letter === event.key.toUpperCase());
-    if (found >= 0) {
-      choose(`lights.${found}`);
+  useHotkeys("a,d,e,f,g,h,i,j,k,l,m,o,p,q,w,y,z", (event) => {
+    const drawing = useBench.getState().scene?.drawing;
+    const letter = event.key.toUpperCase();
+    const light = drawing?.lights.findIndex((k) => k.letter === letter) ?? -1;
+    const panel = drawing?.panels.findIndex((k) => k.letter === letter) ?? -1;
+    if (light >= 0 || panel >= 0) {
+      choose(light >= 0 ? `lights.${light}` : `panels.${panel}`);
     }
   });
+  useHotkeys("n", (event) => {
+    event.preventDefault();
+    useBench.setState({ picking: true });
+  });
+  useHotkeys("v", () => useBench.setState((now) => ({ lines: !now.lines })));
+  useHotkeys("x,shift+o,shift+m,delete", (event) => {
+    const { thing, scene } = useBench.getState();
+    const light = thing.startsWith("lights.");
+    if (!light && !thing.startsWith("panels.")) {
+      return;
+    }
+    const on = scene?.choices.find((c) => c.field === `${thing}.on`)?.chosen;
+    const acts: Record<string, () => void> = {
+      x: () => light && lookAlone(Number(thing.slice(7))),
+      O: () => void chooseOption(`${thing}.on`, on === "yes" ? "no" : "yes"),
+      M: () => void editThing(thing, "mirror"),
+      Delete: () => void editThing(thing, "remove"),
+    };
+    acts[event.key]?.();
+  });
+  useHotkeys("escape", () => useBench.setState({ solo: null, picking: false }));
 }

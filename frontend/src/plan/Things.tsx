@@ -24,6 +24,36 @@ function Aim({ thing, at, from, label, shown }: { thing: string; at: Point3; fro
   );
 }
 
+/** The half-power edges of a light's beam, in this view. */
+function Spread({ light }: { light: Drawing["lights"][number] }) {
+  const plan = usePlan();
+  const [x, y] = plan.at(light.place);
+  const ends = (plan.view === "floor" ? light.spread.slice(0, 2) : light.spread.slice(2)).map((p) => plan.at(p));
+  const [a, b] = ends;
+  return a && b ? <path className="spread" d={path([[x, y], a, b])} /> : null;
+}
+
+function PanelLines({ panel, thing, chosen }: { panel: Drawing["panels"][number]; thing: string; chosen: boolean }) {
+  const plan = usePlan();
+  const [x, y] = plan.at(panel.place);
+  const [ax, ay] = plan.at(panel.aim);
+  const away = Math.hypot(ax - x, ay - y) || 1;
+  return (
+    <g className={`panel ${panel.surface.replace(" ", "-")}${panel.on ? "" : " off"}`}>
+      {chosen && <Aim thing={thing} at={panel.aim} from={panel.place} label={`${panel.name}, aim`} shown />}
+      <Handle thing={thing} handle="place" at={panel.place} label={`${panel.name}: arrow keys move it 5 cm`}>
+        <circle className="grip" cx={x} cy={y} r={18} />
+        {panel.parts.map((part, i) => (
+          <path key={i} className="sheet-of" d={path(part.map((p) => plan.at(p)))} />
+        ))}
+        <text className="letter" x={x - ((ax - x) / away) * 13} y={y - ((ay - y) / away) * 13 + 5} textAnchor="middle">
+          {panel.letter}
+        </text>
+      </Handle>
+    </g>
+  );
+}
+
 function LightLines({ light, thing, chosen }: { light: Drawing["lights"][number]; thing: string; chosen: boolean }) {
   const plan = usePlan();
   const corners = light.front.map((p) => plan.at(p));
@@ -34,11 +64,12 @@ function LightLines({ light, thing, chosen }: { light: Drawing["lights"][number]
   const [lx, ly] = [x + ((x - px) / out) * 14, y + ((y - py) / out) * 14];
   return (
     <g className={`light${light.on ? "" : " off"}`}>
-      <Aim thing={thing} at={light.aim} from={light.place} label={`${light.name} light, aim`} shown={chosen} />
+      {chosen && light.on && <Spread light={light} />}
+      {light.source !== "window" && <Aim thing={thing} at={light.aim} from={light.place} label={`${light.name} light, aim`} shown={chosen} />}
       <Handle thing={thing} handle="place" at={light.place} label={`${light.name} light: arrow keys move it 5 cm`}>
         <circle className="grip" cx={(x + px) / 2} cy={(y + py) / 2} r={22} />
         {corners.map((c, i) => (
-          <path key={`${i}-body`} className="body" d={path([c, corners[(i + 1) % 4] ?? c, back])} />
+          <path key={`${i}-body`} className="body" d={path([c, corners[(i + 1) % corners.length] ?? c, back])} />
         ))}
         <path className="cloth" d={path(corners)} />
         <text className="letter" x={lx} y={ly + 5} textAnchor="middle">
@@ -175,6 +206,12 @@ export function Things({ drawing, thing }: { drawing: Drawing; thing: string }) 
       part: <LightLines light={light} thing={`lights.${i}`} chosen={thing === `lights.${i}`} />,
     })),
   ];
+  parts.push(
+    ...drawing.panels.map((panel, i) => ({
+      id: `panels.${i}`,
+      part: <PanelLines panel={panel} thing={`panels.${i}`} chosen={thing === `panels.${i}`} />,
+    })),
+  );
   const ordered = [...parts.filter((p) => p.id !== thing), ...parts.filter((p) => p.id === thing)];
   return ordered.map((p) => <Fragment key={p.id}>{p.part}</Fragment>);
 }

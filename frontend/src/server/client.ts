@@ -11,6 +11,13 @@ export type Problem = Schemas["ProblemOut"];
 export type Value = Schemas["ValueOut"];
 export type Stored = Schemas["StoredOut"];
 export type Entry = Schemas["EntryOut"];
+export type Choice = Schemas["ChoiceOut"];
+export type Pick = Schemas["PickOut"];
+export type KitAnswer = Schemas["KitOut"];
+export type Kit = Schemas["Kit"];
+export type Form = Schemas["Form"];
+export type FormField = Schemas["FormField"];
+export type ExposureLine = Schemas["ExposureLine"];
 export type SurfaceReading = Schemas["SurfaceReading"];
 
 export const server = createClient<paths>({ baseUrl: window.location.origin });

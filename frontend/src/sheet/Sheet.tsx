@@ -1,33 +1,89 @@
+import { useEffect, useState } from "react";
 import { choose } from "../bench/actions";
 import { useBench } from "../bench/store";
+import { Choices, ModifierSwap } from "../gear/Choices";
+import "../gear/gear.css";
+import { ROLES, RoleShape } from "../gear/roles";
+import { ThingActions } from "../gear/ThingActions";
 import { ValueField } from "./ValueField";
 import { WhoSits } from "./WhoSits";
 import "./sheet.css";
 
-/** The chosen thing's values, to be typed. */
+const FIXED = [
+  { id: "sitter", letter: "S", name: "sitter" },
+  { id: "camera", letter: "C", name: "camera" },
+  { id: "backdrop", letter: "B", name: "backdrop" },
+  { id: "room", letter: "R", name: "room" },
+];
+const PARTS = ["place", "source", "modifier"] as const;
+
+function ThingChip({ id, letter, name, role, off, short }: { id: string; letter: string; name: string; role?: string; off?: boolean; short?: boolean }) {
+  const chosen = useBench((s) => s.thing === id);
+  return (
+    <button type="button" className={`plain${off ? " off" : ""}${short ? " short" : ""}`} aria-pressed={chosen} aria-label={`${name}, ${letter}`} title={name} onClick={() => choose(id)}>
+      {role && <RoleShape role={role} />} <b className="figures">{letter}</b>
+      <span className="name">{name}</span>
+    </button>
+  );
+}
+
+/** The chosen thing's values, to be typed or chosen. */
 export function Sheet() {
   const scene = useBench((s) => s.scene);
   const thing = useBench((s) => s.thing);
-  const lights = scene?.drawing.lights ?? [];
-  const things = [
-    ...lights.map((light, i) => ({ id: `lights.${i}`, letter: light.letter, name: light.name })),
-    { id: "sitter", letter: "S", name: "sitter" },
-    { id: "camera", letter: "C", name: "camera" },
-    { id: "backdrop", letter: "B", name: "backdrop" },
-    { id: "room", letter: "R", name: "room" },
-  ];
+  const [part, setPart] = useState<(typeof PARTS)[number]>("place");
+  const lights = (scene?.drawing.lights ?? []).map((light, i) => ({ ...light, id: `lights.${i}` }));
+  const ordered = ROLES.flatMap((role) => lights.filter((light) => light.role === role));
+  const isLight = thing.startsWith("lights.");
+  const isGear = isLight || thing.startsWith("panels.");
+  useEffect(() => {
+    if (!isLight) {
+      setPart("place");
+    }
+  }, [isLight]);
   const inCamera = new Set(scene?.exposure.map((v) => v.field));
+  const shown = (group: string) => !isLight || group === part;
   return (
     <section className="sheet" aria-label="Values of the chosen thing">
       <div className="things" role="group" aria-label="Choose a thing">
-        {things.map((t) => (
-          <button key={t.id} type="button" className="plain" aria-pressed={thing === t.id} onClick={() => choose(t.id)}>
-            <b className="figures">{t.letter}</b> {t.name}
-          </button>
+        {ordered.map((light) => (
+          <ThingChip key={light.id} id={light.id} letter={light.letter} name={light.name} role={light.role} off={!light.on} short={lights.length > 4} />
         ))}
+        {scene?.drawing.panels.map((panel, i) => (
+          <ThingChip key={`panels.${i}`} id={`panels.${i}`} letter={panel.letter} name={panel.name} off={!panel.on} short />
+        ))}
+        <button type="button" className="plain add" onClick={() => useBench.setState({ picking: true })}>
+          <b>+</b> Add
+        </button>
+        <span className="fixed">
+          {FIXED.map((t) => (
+            <ThingChip key={t.id} {...t} short />
+          ))}
+        </span>
       </div>
-      <div className="values">
-        {scene?.values.filter((v) => !inCamera.has(v.field)).map((value) => <ValueField key={value.field} value={value} />)}
+      {scene && scene.warnings.length > 0 && (
+        <p className="warnings" role="status">
+          {scene.warnings.join(" · ")}
+        </p>
+      )}
+      {isGear && (
+        <div className="part">
+          {isLight && (
+            <div className="tabs" role="tablist" aria-label="Part of the light">
+              {PARTS.map((p) => (
+                <button key={p} type="button" role="tab" className="plain" aria-selected={part === p} onClick={() => setPart(p)}>
+                  {p}
+                </button>
+              ))}
+            </div>
+          )}
+          <ThingActions thing={thing} />
+        </div>
+      )}
+      <div className={`values${isGear ? " gear" : ""}`}>
+        {isLight && part === "modifier" && <ModifierSwap thing={thing} />}
+        {scene?.values.filter((v) => !inCamera.has(v.field) && shown(v.group)).map((value) => <ValueField key={value.field} value={value} />)}
+        {scene && <Choices choices={scene.choices.filter((c) => shown(c.group) && !c.field.endsWith(".on"))} />}
         {thing === "sitter" && <WhoSits />}
       </div>
     </section>

@@ -71,6 +71,9 @@ export function ShelfPage() {
       <header>
         <h1>Deep Amber</h1>
         <nav aria-label="Tools">
+          <Link to="/kit" className="to-kit">
+            Kit
+          </Link>
           <button type="button" className="plain" onClick={toggleDesk}>
             {desk ? "Dark room" : "Light desk"}
           </button>

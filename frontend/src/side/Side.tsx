@@ -12,6 +12,7 @@ const BESIDE = 30;
 /** The room from the side, to scale: backdrop at the left, camera at the right, for heights. */
 export function Side({ drawing, width, height }: { drawing: Drawing; width: number; height: number }) {
   const thing = useBench((s) => s.thing);
+  const light = thing.startsWith("lights.") ? thing : "lights.0";
   const scale = Math.min((width - 2 * BESIDE) / drawing.depth, (height - TOP - BELOW) / drawing.height);
   const plan = fromSide(drawing.height, scale, (width - drawing.depth * scale) / 2, TOP);
   return (
@@ -20,7 +21,7 @@ export function Side({ drawing, width, height }: { drawing: Drawing; width: numb
         <Room wide={drawing.depth} high={drawing.height} />
         <Things drawing={drawing} thing={thing} />
         {drawing.tapes
-          .filter((tape) => tape.name.endsWith("to floor"))
+          .filter((tape) => tape.name.startsWith(`${light} `) && tape.name.endsWith("to floor"))
           .map((tape) => (
             <Tape key={tape.name} tape={tape} share={0.75} />
           ))}

@@ -11,7 +11,7 @@ from .problem import NotAccepted, Problem
 
 INCH = 0.0254
 OUTPUT_SCALES = ("fractions", "stops", "watt-seconds", "percent")
-DARK_APERTURE = 0.1
+DARK_APERTURE = 0.5
 _LENGTH_UNITS = {"m": 1.0, "cm": 0.01, "mm": 0.001, "ft": 12 * INCH, "'": 12 * INCH, "in": INCH, '"': INCH}
 _NUMBER = r"[-+]?\d+(?:[.,]\d+)?"
 # Marked third-stop series (ISO 2720 rounding as printed on cameras).
@@ -177,7 +177,7 @@ def aperture_text(f_number: float) -> str:
 def metered_aperture_text(f_number: float) -> str:
     """A meter's answer: the full or third stop at or under it and the tenths over it, "f/8 +0.2".
 
-    "dark" under f/0.1, which no meter shows.
+    "dark" under f/0.5, which no meter shows.
     """
     if f_number < DARK_APERTURE:
         return "dark"

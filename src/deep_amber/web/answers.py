@@ -10,9 +10,10 @@ from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
 from ..formats.errors import problems_in
 from ..formats.set_file import LARGEST_FILE
+from ..store.kit import StaleKit
 from ..store.sets import NoSuchSet, Stale
 from .pictures import Superseded
-from .schemas import ProblemOut, ProblemsOut, StaleOut
+from .schemas import ProblemOut, ProblemsOut, StaleKitOut, StaleOut
 
 
 def answer(model: BaseModel, status: int = 200) -> Response:
@@ -50,6 +51,12 @@ def register_errors(app: Flask) -> None:
     @app.errorhandler(Stale)
     def stale(error: Stale) -> Response:
         return answer(StaleOut(present=stored_out(error.present), kept=stored_out(error.kept)), HTTPStatus.CONFLICT)  # type: ignore[arg-type]
+
+    @app.errorhandler(StaleKit)
+    def stale_kit(error: StaleKit) -> Response:
+        from .kit import kit_out
+
+        return answer(StaleKitOut(present=kit_out(error.present)), HTTPStatus.CONFLICT)
 
     @app.errorhandler(Superseded)
     def superseded(_: Superseded) -> Response:

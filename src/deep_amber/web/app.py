@@ -12,6 +12,8 @@ from ..formats.set_file import LARGEST_FILE
 from ..store.database import open_store
 from .answers import invalid_body, register_errors
 from .bench import bench
+from .gear import gear
+from .kit import kit
 from .pages import pages
 from .pictures import PictureDesk
 from .shelf import shelf
@@ -44,6 +46,8 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     app.extensions["thumbnails"] = OrderedDict()
     app.register_api(shelf)
     app.register_api(bench)
+    app.register_api(gear)
+    app.register_api(kit)
     app.register_blueprint(pages)
     register_errors(app)
     allowed = LOCAL_HOSTS | hosts

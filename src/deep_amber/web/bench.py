@@ -7,17 +7,15 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.exposure.response import CLIP_STOPS, ladder
 from ..core.problem import NotAccepted, Problem
-from ..core.scene import Set
-from ..core.scene.drawing import drawing
-from ..core.scene.fields import Field, enter, fields_of, has_third_stops, nudge, seat, step, value_text
+from ..core.scene.fields import enter, nudge, seat, step
 from ..core.scene.moves import move
-from ..core.scene.validation import problems_of
 from ..core.sitter.face import face_marks
 from ..core.units import metered_aperture_text
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter
 from .answers import answer
 from .pictures import PictureDesk
+from .scenes import scene_of, sound
 from .schemas import (
     EnterIn,
     LadderOut,
@@ -33,19 +31,17 @@ from .schemas import (
     SitterOut,
     SittersOut,
     StepIn,
-    ValueOut,
 )
 
 bench = APIBlueprint("bench", __name__, url_prefix="/api", abp_tags=[Tag(name="bench")],
                      abp_responses={"422": ProblemsOut})  # fmt: skip
-EXPOSURE = ("camera.aperture", "camera.time", "camera.sensitivity")
 
 
 @bench.post("/picture", responses={"200": PictureOut, "204": None})
 def picture(body: PictureIn):
     """The picture and the readings of one state; 204 when a newer request of the tab has overtaken it."""
     desk: PictureDesk = current_app.extensions["pictures"]
-    made = desk.compute(body.set, body.quality, body.viewer, body.turn)
+    made = desk.compute(body.set, body.quality, body.viewer, body.turn, body.solo)
     coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
     meter = {k: metered_aperture_text(r.aperture) for k, r in made.readings.incident.items()}
     return answer(PictureOut(turn=body.turn, quality=body.quality, picture=f"data:image/jpeg;base64,{coded}",
@@ -58,41 +54,18 @@ def ladder_rungs():
     return answer(LadderOut(rungs=[RungOut(stops=s, code=c) for s, c in ladder()], clips_at=CLIP_STOPS))
 
 
-def _sound(photo_set: Set) -> Set:
-    problems = problems_of(photo_set, known_sitters())
-    if problems:
-        raise NotAccepted(problems)
-    return photo_set
-
-
-def _value(photo_set: Set, path: str, field: Field, feet: bool) -> ValueOut:
-    mesh = load_sitter(photo_set.sitter.who)
-    text = value_text(field, field.get(photo_set, mesh), feet)
-    return ValueOut(field=path, label=field.label, text=text, steps=has_third_stops(path, field))
-
-
-def _scene(photo_set: Set, asked: SceneIn, resisted: str = ""):
-    fields = fields_of(photo_set, asked.thing) if asked.thing else {}
-    camera = fields_of(photo_set, "camera")
-    return answer(SceneOut(
-        set=photo_set, drawing=drawing(photo_set, load_sitter(photo_set.sitter.who)),
-        values=[_value(photo_set, path, field, asked.feet) for path, field in fields.items()],
-        exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE], resisted=resisted,
-    ))  # fmt: skip
-
-
 @bench.post("/scene", responses={"200": SceneOut})
 def scene(body: SceneIn):
     """The drawing of a set and the typed values of one of its things."""
-    return _scene(_sound(body.set), body)
+    return scene_of(sound(body.set), body)
 
 
 @bench.post("/move", responses={"200": SceneOut})
 def move_thing(body: MoveIn):
     """Moves a thing by a handle; walls, floor and ceiling resist."""
-    eyes = face_marks(load_sitter(_sound(body.set).sitter.who), body.set.sitter).eyes[1]
+    eyes = face_marks(load_sitter(sound(body.set).sitter.who), body.set.sitter).eyes[1]
     made = move(body.set, body.thing, body.handle, {str(k): v for k, v in body.to.items()}, eyes)
-    return _scene(_sound(made.photo_set), body, made.resisted)
+    return scene_of(sound(made.photo_set), body, made.resisted)
 
 
 @bench.get("/sitters", responses={"200": SittersOut})
@@ -107,23 +80,23 @@ def seat_sitter(body: SeatIn):
     """Puts another sitter on the seat."""
     if body.who not in known_sitters():
         raise NotAccepted([Problem("who", f"{body.who!r} is not a known sitter", " or ".join(known_sitters()))])
-    return _scene(_sound(seat(_sound(body.set), load_sitter(body.who))), body)
+    return scene_of(sound(seat(sound(body.set), load_sitter(body.who))), body)
 
 
 @bench.post("/enter", responses={"200": SceneOut})
 def enter_value(body: EnterIn):
     """Puts in a value as typed, with its unit."""
-    made = enter(_sound(body.set), load_sitter(body.set.sitter.who), body.field, body.text)
-    return _scene(_sound(made), body)
+    made = enter(sound(body.set), load_sitter(body.set.sitter.who), body.field, body.text)
+    return scene_of(sound(made), body)
 
 
 @bench.post("/step", responses={"200": SceneOut})
 def step_value(body: StepIn):
     """Changes output or exposure by third stops."""
-    return _scene(_sound(step(_sound(body.set), load_sitter(body.set.sitter.who), body.field, body.steps)), body)
+    return scene_of(sound(step(sound(body.set), load_sitter(body.set.sitter.who), body.field, body.steps)), body)
 
 
 @bench.post("/nudge", responses={"200": SceneOut})
 def nudge_value(body: NudgeIn):
     """Changes an angle or a length by a little."""
-    return _scene(_sound(nudge(_sound(body.set), load_sitter(body.set.sitter.who), body.field, body.by)), body)
+    return scene_of(sound(nudge(sound(body.set), load_sitter(body.set.sitter.who), body.field, body.by)), body)

@@ -7,6 +7,7 @@ from dataclasses import replace
 from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
 from ..core.scene import Set
+from ..core.scene.editing import alone
 from ..core.scene.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
 from ..formats.sitter_file import known_sitters, load_sitter
@@ -34,8 +35,8 @@ class PictureDesk:
         while len(self._newest) > VIEWERS:
             self._newest.popitem(last=False)
 
-    def compute(self, photo_set: Set, quality: str, viewer: str, turn: int) -> Simulated:
-        """The picture and readings of a set. Raises NotAccepted for an unsound set, Superseded when dropped."""
+    def compute(self, photo_set: Set, quality: str, viewer: str, turn: int, solo: int | None = None) -> Simulated:
+        """The picture and readings of a set, of its light `solo` alone when one is given. Raises NotAccepted for an unsound set, Superseded when dropped."""
         problems = problems_of(photo_set, known_sitters())
         if problems:
             raise NotAccepted(problems)
@@ -47,7 +48,8 @@ class PictureDesk:
 
         with self._busy:
             go_on()
-            return simulate(photo_set, load_sitter(photo_set.sitter.who), QUALITIES[quality], self._memory, go_on)
+            shown = photo_set if solo is None else alone(photo_set, solo)
+            return simulate(shown, load_sitter(photo_set.sitter.who), QUALITIES[quality], self._memory, go_on)
 
     def thumbnail(self, photo_set: Set) -> Simulated:
         """A small picture for the shelf."""

@@ -6,8 +6,12 @@ from typing import Annotated, Literal
 from annotated_types import MaxLen
 from pydantic import BaseModel, ConfigDict, Field
 
+from ..core.kit.forms import Form
+from ..core.kit.owned import Kit
 from ..core.scene import Set
 from ..core.scene.drawing import Drawing
+from ..core.scene.light import Role
+from ..core.simulation.falloff import ExposureLine
 from ..core.simulation.simulate import Readings
 from ..formats.set_file import SetFile
 
@@ -73,6 +77,8 @@ class PictureIn(Body):
     """The tab that asks; a newer request of the same tab makes an older one worthless."""
     turn: int
     """Counts the tab's requests."""
+    solo: Annotated[int, Field(ge=0, le=7)] | None = None
+    """The one light that is to be seen alone."""
 
 
 class PictureOut(BaseModel):
@@ -147,6 +153,17 @@ class ValueOut(BaseModel):
     text: str
     steps: bool
     """Whether it goes by third stops."""
+    group: str
+    """Part of the thing's sheet."""
+
+
+class ChoiceOut(BaseModel):
+    field: str
+    label: str
+    options: list[str]
+    """Two for a switch: "no", "yes"."""
+    chosen: str
+    group: str
 
 
 class SceneOut(BaseModel):
@@ -156,4 +173,108 @@ class SceneOut(BaseModel):
     """The typed values of the thing that was asked for."""
     exposure: list[ValueOut]
     """The camera's exposure values, always."""
+    choices: list[ChoiceOut]
+    """What can be chosen of it."""
+    warnings: list[str]
+    """What to be careful with, and what the kit does not have, in words."""
+    thing: str
+    """What is chosen now."""
     resisted: str
+
+
+class AddIn(SceneIn):
+    part: Literal["sources", "panels"]
+    """The kit's list."""
+    name: Annotated[str, MaxLen(60)]
+    """The item's."""
+    modifier: Annotated[str, MaxLen(60)] = ""
+    """For a source: the modifier's name in the kit."""
+    role: Role = "key"
+
+
+class EditIn(SceneIn):
+    thing: Thing
+    action: Literal["remove", "copy", "mirror", "board"]
+
+
+class SwapIn(SceneIn):
+    thing: Thing
+    modifier: Annotated[str, MaxLen(60)]
+    """Its name in the kit."""
+
+
+class ChooseIn(SceneIn):
+    field: Annotated[str, MaxLen(80)]
+    option: Annotated[str, MaxLen(60)]
+
+
+class BeamIn(SceneIn):
+    thing: Thing
+    name: Annotated[str, MaxLen(60)]
+    """Of the file."""
+    text: Annotated[str, MaxLen(1_000_000)]
+    """The photometric file's content; empty takes the measured beam off."""
+
+
+class LinesOut(BaseModel):
+    lines: list[ExposureLine]
+
+
+class PickOut(BaseModel):
+    part: str
+    name: str
+    summary: str
+    kind: str
+    """Of a source or modifier, or the surface of a panel."""
+    owned: int
+    """How many; 0 for one of the catalogue."""
+    fits: list[str]
+    """For a source, the kinds of modifier that fit it."""
+
+
+class PicksOut(BaseModel):
+    picks: list[PickOut]
+
+
+class TrimOut(BaseModel):
+    source: str
+    modifier: str
+    read: str
+    """What the meter showed."""
+    table: str
+    """What the table gives."""
+    trim: str
+    """[stops]"""
+
+
+class ItemOut(BaseModel):
+    part: str
+    name: str
+    summary: str
+
+
+class KitOut(BaseModel):
+    version: int
+    kit: Kit
+    items: list[ItemOut]
+    trims: list[TrimOut]
+
+
+class KitIn(Body):
+    based_on: int
+    """The version that was opened or last saved."""
+    kit: Kit
+
+
+class ReadKitOut(BaseModel):
+    kit: Kit
+
+
+class StaleKitOut(BaseModel):
+    """The save was refused; the present kit is given."""
+
+    present: KitOut
+
+
+class FormsOut(BaseModel):
+    forms: list[Form]

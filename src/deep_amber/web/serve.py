@@ -11,12 +11,15 @@ from flask_openapi3 import OpenAPI
 
 from ..core.problem import NotAccepted
 from ..core.simulation import DRAGGED, SETTLED, Memory, simulate
+from ..formats.kit_file import read_kit_file
 from ..formats.set_file import read_set_file
 from ..formats.sitter_file import load_sitter
-from ..store.sets import add_set, list_sets, open_set
+from ..store.kit import open_kit, save_kit
+from ..store.sets import Sessions, add_set, list_sets, open_set
 from .app import create_app
 from .pictures import Superseded
 
+KIT_NAME = "kit.json"
 THREADS = 12  # a few may wait for the one that computes
 
 M_ARENA_MAX = -8  # malloc.h
@@ -46,14 +49,23 @@ def _few_arenas() -> None:
         ctypes.CDLL(None).mallopt(M_ARENA_MAX, 2)
 
 
+def load_demo(sessions: Sessions, folder: Path) -> None:
+    """Puts the folder's sets on the shelf and its kit in place, through the same import as a user's."""
+    for file in sorted(folder.glob("*.json"), reverse=True):
+        if file.name == KIT_NAME:
+            if open_kit(sessions).version == 0:
+                save_kit(sessions, 0, read_kit_file(file.read_bytes()))
+        else:
+            add_set(sessions, read_set_file(file.read_bytes()))
+
+
 def serve(data_folder: Path, host: str, port: int, demo: Path | None) -> None:
     """Serves until interrupted. `demo`: a folder of set files, imported when the shelf is empty."""
     _few_arenas()
     app = create_app(data_folder, frozenset({host}))
     sessions = app.extensions["sessions"]
     if demo and not list_sets(sessions):
-        for file in sorted(demo.glob("*.json"), reverse=True):
-            add_set(sessions, read_set_file(file.read_bytes()))
+        load_demo(sessions, demo)
     server = waitress.create_server(app, host=host, port=port, threads=THREADS)
     threading.Thread(target=_warm_last_set, args=(app,), daemon=True).start()
     name = f"[{host}]" if ":" in host and family_is_six(host) else host

@@ -1,14 +1,17 @@
 """The shelf: list, open, save, copy, rename, delete, restore, import and export of sets."""
 
 from collections import OrderedDict
+from dataclasses import replace
 
 from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..core.kit.readings import with_trims
 from ..core.problem import NotAccepted
 from ..formats.picture_file import jpeg_bytes
 from ..formats.set_file import check, problems_in_name, read_set_file, write_set_file
 from ..store import sets as store
+from ..store.kit import open_kit
 from .answers import answer, stored_out
 from .schemas import EntryOut, NameIn, ProblemsOut, SaveIn, SetPath, ShelfOut, StaleOut, StoredOut
 
@@ -41,8 +44,10 @@ def import_set():
 
 @shelf.get("/<string:set_id>", responses={"200": StoredOut})
 def open_set(path: SetPath):
-    """One set with its content."""
-    return _stored(store.open_set(_sessions(), path.set_id))
+    """One set with its content; own readings of the kit apply to its lights from now on."""
+    stored = store.open_set(_sessions(), path.set_id)
+    trimmed = stored.file.model_copy(update={"set": with_trims(stored.file.set, open_kit(_sessions()).kit)})
+    return _stored(replace(stored, file=trimmed))
 
 
 @shelf.put("/<string:set_id>", responses={"200": StoredOut, "409": StaleOut})

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from functools import lru_cache
+from string import ascii_uppercase
 
 import numpy as np
 from scipy.ndimage import uniform_filter1d
@@ -24,6 +25,7 @@ PICTURE_ASPECT = 0.8
 BODY_DEPTH = 0.38  # depth of a light behind its front, in its shorter side (drawing only)
 SHORTEST_BODY = 0.12  # [m]
 INSIDE = 1e-3  # [m] that keeps a light in the wall inside the room
+RESERVED = "SCBRUTNXV"  # sitter, camera, backdrop, room, and the keys that do something
 LEVELS = 64  # of the sitter's outline from the side
 OUTLINE_STRIDE = 3  # one vertex of so many is enough for outlines
 
@@ -247,12 +249,13 @@ def tapes(photo_set: Set, mesh: SitterMesh) -> tuple[Tape, ...]:
 
 
 def letters(names: list[str]) -> list[str]:
-    """A letter for each name: its first one that is still free, upper case."""
-    taken: list[str] = []
+    """A letter for each name: its first one that is still free, upper case; keys of the bench are left out."""
+    taken: list[str] = list(RESERVED)
     for name in names:
-        free = [c for c in name.upper() if c.isalnum() and c not in taken]
-        taken.append(free[0] if free else str(len(taken) + 1))
-    return taken
+        # The alphabet follows a name whose own letters are taken; there are more letters than things in a set.
+        free = [c for c in [*name.upper(), *ascii_uppercase] if c in ascii_uppercase and c not in taken]
+        taken.append(free[0] if free else "?")
+    return taken[len(RESERVED) :]
 
 
 def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:

@@ -15,6 +15,7 @@ from .light import Light, Role
 from .modifier import Bare, Modifier
 from .move_light import move_light, move_panel
 from .panel import Panel
+from .photometry import Photometry
 from .point import Point
 from .set import Set
 from .source import Source
@@ -170,6 +171,18 @@ def pair_with_board(photo_set: Set, mesh: SitterMesh, thing: str) -> Set:
     turned = replace(light, place=Point(*map(float, place)), aim=board.place)
     lights = tuple(turned if j == i else k for j, k in enumerate(photo_set.lights))
     return _settled(replace(with_board, lights=lights), "lights", i)
+
+
+def with_beam(photo_set: Set, thing: str, photometry: Photometry | None) -> Set:
+    """The set with a measured beam on a light, which is bare then; None takes it off."""
+    kind, i = thing_index(photo_set, thing)
+    if kind != "lights":
+        raise NotAccepted([Problem("thing", "a panel has no beam", "a light")])
+    light = replace(photo_set.lights[i], photometry=photometry)
+    if photometry:
+        light = replace(light, modifier=Bare(), modifier_item="")
+    lights = tuple(light if j == i else k for j, k in enumerate(photo_set.lights))
+    return _settled(replace(photo_set, lights=lights), "lights", i)
 
 
 def alone(photo_set: Set, index: int) -> Set:

@@ -141,6 +141,14 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
     return field.put(photo_set, mesh, new)
 
 
+def group_of(path: str) -> str:
+    """Which part of a light's sheet a value or choice is on: "place", "source" or "modifier"."""
+    if ".source." in path or path.endswith(".trim"):
+        return "source"
+    inside = (".modifier.", ".barn_doors", ".gels", ".grid")
+    return "modifier" if any(part in path for part in inside) else "place"
+
+
 def has_third_stops(path: str, field: Field) -> bool:
     """Whether `step` takes the field."""
     return field.kind in ("aperture", "time") or field.kind.startswith("output") or path == "camera.sensitivity"

@@ -12,7 +12,7 @@ from .light import Light
 from .point import Point
 from .set import Set
 
-_SOURCE = {
+SOURCE_LABELS = {
     "energy": ("full output, W s", "number"), "guide_number": ("guide number, m", "fine number"),
     "guide_zoom": ("stated at zoom, mm", "number"), "zoom": ("zoom, mm", "number"), "amount": ("full output", "number"),
     "watts": ("power, W", "number"), "lumens": ("lumens, 0 from W", "number"), "width": ("face width", "length"),
@@ -22,7 +22,7 @@ _SOURCE = {
     "sun_side": ("sun from side", "angle"), "sun_height": ("sun height", "angle"), "overhang": ("overhang", "length"),
     "modelling_lamp": ("modelling lamp, W", "number"),
 }  # fmt: skip
-_MODIFIER = {
+MODIFIER_LABELS = {
     "width": ("front width", "length"), "height": ("front height", "length"), "diameter": ("front across", "length"),
     "beam_angle": ("beam", "angle"), "recess": ("recess", "length"), "fabric_grid": ("fabric grid", "angle"),
     "glow": ("glow of walls", "share"),
@@ -91,8 +91,8 @@ def light_fields(photo_set: Set, i: int) -> dict[str, Field]:
             full=getattr(light.source, "energy", 0.0),
         ),
         **_places(at, "height, middle"),
-        **_present(light.modifier, _MODIFIER, f"{at}.modifier"),
-        **_present(light.source, _SOURCE, f"{at}.source"),
+        **_present(light.modifier, MODIFIER_LABELS, f"{at}.modifier"),
+        **_present(light.source, SOURCE_LABELS, f"{at}.source"),
         **(doors if light.barn_doors else {}),
         **_aims(at),
         f"{at}.roll": plain("roll", "angle", f"{at}.roll"),

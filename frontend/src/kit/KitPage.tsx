@@ -1,0 +1,183 @@
+import { useQuery } from "@tanstack/react-query";
+import { App, Button, Dropdown } from "antd";
+import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
+import { type Form, inWords, type Kit, problemsIn, server } from "../server/client";
+import { ItemForm } from "./ItemForm";
+import { type Item, items, PARTS, type Part, put, withItems } from "./parts";
+import { Readings } from "./Readings";
+import "./kit.css";
+import { useKit } from "./useKit";
+
+const ONE: Record<Part, string> = { sources: "source", modifiers: "modifier", panels: "panel", stands: "stand", backdrops: "backdrop", cameras: "camera", lenses: "lens" };
+
+/** A new item of a kind, filled with the usual figures. */
+function fresh(part: Part, form: Form, taken: string[]): Item {
+  const base = form.kind || ONE[part];
+  const name = [base, ...Array.from({ length: 99 }, (_, i) => `${base} ${i + 2}`)].find((n) => !taken.includes(n)) ?? base;
+  const start: Item = { name, quantity: 1, ...(form.kind ? { [ONE[part]]: { kind: form.kind } } : {}) };
+  return form.fields.reduce<Item>((item, f) => put(item, f.name, f.kind === "number" ? Number(f.default) : f.kind === "switch" ? f.default === "True" : f.default || f.options[0]), start);
+}
+
+/** What the photographer owns: lists at the left, the chosen item's figures at the right. */
+export function KitPage() {
+  const { message } = App.useApp();
+  const { answer, failed, save, problems, setProblems } = useKit();
+  const forms = useQuery({ queryKey: ["forms"], queryFn: async () => (await server.GET("/api/kit/forms")).data?.forms ?? [], staleTime: Infinity });
+  const [part, setPart] = useState<Part>("sources");
+  const [index, setIndex] = useState(0);
+  const [draft, setDraft] = useState<Item | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const kit: Kit | undefined = answer?.kit;
+  const list = kit ? items(kit, part) : [];
+  const item = draft ?? list[index] ?? null;
+  useEffect(() => {
+    document.title = "Kit · Deep Amber";
+  }, []);
+
+  function open(nextPart: Part, nextIndex: number) {
+    setPart(nextPart);
+    setIndex(nextIndex);
+    setDraft(null);
+    setProblems([]);
+  }
+
+  async function keep(changed: Item | null, keepDraft = true) {
+    if (!kit) {
+      return;
+    }
+    if (changed && keepDraft) {
+      setDraft(changed);
+    }
+    const next = changed ? list.map((k, i) => (i === index ? changed : k)) : list.filter((_, i) => i !== index);
+    if (await save(withItems(kit, part, next))) {
+      setDraft(null);
+      setIndex((i) => Math.max(0, Math.min(i, next.length - 1)));
+    }
+  }
+
+  async function add(form: Form) {
+    if (kit && (await save(withItems(kit, part, [...list, fresh(part, form, list.map((k) => k.name))])))) {
+      open(part, list.length);
+    }
+  }
+
+  async function take(taken: File) {
+    const type = taken.name.toLowerCase().endsWith(".csv") ? "text/csv" : "application/json";
+    const got = await fetch("/api/kit/read", { method: "POST", body: taken, headers: { "Content-Type": type } });
+    const body = await got.json();
+    if (!got.ok) {
+      const said = problemsIn(body).map((p) => `${p.field ? `${p.field}: ` : ""}${inWords([p])}`);
+      message.error({ content: <pre className="refusal">{`Not taken in; the kit is as it was.\n${said.join("\n")}`}</pre>, duration: 12 });
+      return;
+    }
+    const before = kit;
+    if (await save(body.kit as Kit)) {
+      open("sources", 0);
+      message.open({
+        type: "info",
+        duration: 10,
+        content: (
+          <>
+            {taken.name} is the kit now. {before && <Button type="link" onClick={() => void save(before)}>Undo</Button>}
+          </>
+        ),
+      });
+    }
+  }
+
+  const kinds = (forms.data ?? []).filter((f) => f.part === part);
+  const kindOf = (i: Item) => String(((i[ONE[part]] as { kind?: string } | undefined) ?? {}).kind ?? "");
+  const form = item ? (kinds.find((f) => f.kind === kindOf(item)) ?? kinds[0]) : undefined;
+  const summary = (name: string) => answer?.items.find((i) => i.part === part && i.name === name)?.summary ?? "";
+  const general = problems.filter((p) => !p.field.startsWith(`kit.${part}.${index}.`));
+  return (
+    <main className="kit">
+      <header>
+        <h1>
+          <Link to="/" title="To the bench">
+            Deep Amber
+          </Link>{" "}
+          <span>Kit</span>
+        </h1>
+        <nav aria-label="Tools">
+          <a href="/api/kit/file.json" download>
+            Take out JSON
+          </a>
+          <a href="/api/kit/file.csv" download>
+            Take out CSV
+          </a>
+          <Button onClick={() => file.current?.click()}>Take in a kit file</Button>
+          <input
+            ref={file}
+            type="file"
+            hidden
+            accept=".json,.csv,application/json,text/csv"
+            aria-label="Kit file"
+            onChange={(e) => {
+              const chosen = e.currentTarget.files?.[0];
+              e.currentTarget.value = "";
+              if (chosen) {
+                void take(chosen);
+              }
+            }}
+          />
+          <Link to="/shelf">Shelf</Link>
+        </nav>
+      </header>
+      {failed && <p className="wrong">The server does not answer.</p>}
+      {general.length > 0 && (
+        <p className="wrong" role="alert">
+          {general.map((p) => `${p.field ? `${p.field.replace(/^kit\./, "")}: ` : ""}${inWords([p])}`).join(" ")}
+        </p>
+      )}
+      <div className="columns">
+        <div className="parts" role="tablist" aria-label="Lists of the kit">
+          {PARTS.map((p) => (
+            <button key={p} type="button" role="tab" className="plain" aria-selected={part === p} onClick={() => open(p, 0)}>
+              {p} <span className="figures">{kit ? items(kit, p).length : ""}</span>
+            </button>
+          ))}
+        </div>
+        <div className="owned">
+          <div className="head">
+            {kinds.length > 1 ? (
+              <Dropdown menu={{ items: kinds.map((f) => ({ key: f.kind, label: f.kind, onClick: () => void add(f) })) }} trigger={["click"]}>
+                <Button>Add a {ONE[part]}</Button>
+              </Dropdown>
+            ) : (
+              <Button onClick={() => kinds[0] && void add(kinds[0])}>Add a {ONE[part]}</Button>
+            )}
+          </div>
+          {kit && list.length === 0 && <p className="empty">No {part} yet. Write down what you own: sets take their lights and panels from here and say when one is used twice.</p>}
+          <ul>
+            {list.map((k, i) => (
+              <li key={i}>
+                <button type="button" className="plain" aria-pressed={i === index} onClick={() => open(part, i)}>
+                  <b>{k.name}</b> <span className="figures">{k.quantity ?? 1}</span>
+                  <span className="caption">{summary(k.name)}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+        {item && kit && answer && (
+          <div className="figures-of">
+            <ItemForm form={form} item={item} where={`${part}.${index}`} problems={problems} onChange={(changed) => void keep(changed)} />
+            {part === "sources" && <Readings answer={answer} item={item} where={`${part}.${index}`} problems={problems} onChange={(changed) => void keep(changed)} />}
+            <div className="foot">
+              <button type="button" className="plain" onClick={() => void keep(null)}>
+                Remove {item.name}
+              </button>
+              {draft && (
+                <button type="button" className="plain" onClick={() => open(part, index)}>
+                  Back to what was kept
+                </button>
+              )}
+            </div>
+          </div>
+        )}
+      </div>
+    </main>
+  );
+}

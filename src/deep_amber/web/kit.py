@@ -1,0 +1,74 @@
+"""The kit: open, save, import and export as JSON and CSV, own readings beside the table."""
+
+from flask import Response, current_app, request
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core.kit.forms import forms
+from ..core.kit.owned import Kit
+from ..core.kit.readings import trims
+from ..core.kit.summary import summary
+from ..core.units import metered_aperture_text, stops_text
+from ..formats.kit_file import LISTS, check_kit, read_kit_csv, read_kit_file, write_kit_csv, write_kit_file
+from ..store.kit import StoredKit, open_kit, save_kit
+from .answers import answer
+from .schemas import FormsOut, ItemOut, KitIn, KitOut, ProblemsOut, ReadKitOut, StaleKitOut, TrimOut
+
+kit = APIBlueprint(
+    "kit", __name__, url_prefix="/api/kit", abp_tags=[Tag(name="kit")], abp_responses={"422": ProblemsOut}
+)
+
+
+def _trims(owned: Kit) -> list[TrimOut]:
+    return [
+        TrimOut(source=item.name, modifier=t.reading.modifier or "bare", read=metered_aperture_text(t.reading.aperture),
+                table=metered_aperture_text(t.table), trim=stops_text(t.trim))
+        for item in owned.sources for t in trims(owned, item)
+    ]  # fmt: skip
+
+
+def kit_out(stored: StoredKit) -> KitOut:
+    """The kit as it is shown."""
+    items = [ItemOut(part=part, name=i.name, summary=summary(i)) for part in LISTS for i in getattr(stored.kit, part)]
+    return KitOut(version=stored.version, kit=stored.kit, items=items, trims=_trims(stored.kit))
+
+
+@kit.get("", responses={"200": KitOut})
+def the_kit():
+    """Everything that is owned."""
+    return answer(kit_out(open_kit(current_app.extensions["sessions"])))
+
+
+@kit.put("", responses={"200": KitOut, "409": StaleKitOut})
+def save(body: KitIn):
+    """Saves over the version it was based on; a stale save is refused."""
+    return answer(kit_out(save_kit(current_app.extensions["sessions"], body.based_on, check_kit(body.kit))))
+
+
+@kit.get("/forms", responses={"200": FormsOut})
+def kit_forms():
+    """What can be filled in for each kind of thing."""
+    return answer(FormsOut(forms=forms()))
+
+
+@kit.post("/read", responses={"200": ReadKitOut, "413": ProblemsOut})
+def read_file():
+    """Reads a kit file, JSON or CSV as exported, without keeping it: the request's body is the file."""
+    raw = request.get_data()
+    table = "csv" in (request.content_type or "")
+    return answer(ReadKitOut(kit=read_kit_csv(raw) if table else read_kit_file(raw)))
+
+
+@kit.get("/file.json")
+def export_json():
+    """The kit file."""
+    made = write_kit_file(open_kit(current_app.extensions["sessions"]).kit)
+    return Response(
+        made, mimetype="application/json", headers={"Content-Disposition": 'attachment; filename="kit.json"'}
+    )
+
+
+@kit.get("/file.csv")
+def export_csv():
+    """The kit as a table."""
+    made = write_kit_csv(open_kit(current_app.extensions["sessions"]).kit)
+    return Response(made, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="kit.csv"'})

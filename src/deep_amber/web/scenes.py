@@ -1,0 +1,54 @@
+"""The answer to every change of a set: its drawing, the values of the chosen thing, warnings."""
+
+from dataclasses import asdict
+
+from flask import Response, current_app
+
+from ..core.kit.owned import shortages
+from ..core.problem import NotAccepted
+from ..core.safety.heat import heat
+from ..core.scene import Set
+from ..core.scene.choices import choices_of
+from ..core.scene.drawing import drawing
+from ..core.scene.fields import Field, fields_of, group_of, has_third_stops, value_text
+from ..core.scene.validation import problems_of
+from ..formats.sitter_file import known_sitters, load_sitter
+from ..store.kit import open_kit
+from .answers import answer
+from .schemas import ChoiceOut, SceneIn, SceneOut, ValueOut
+
+EXPOSURE = ("camera.aperture", "camera.time", "camera.sensitivity")
+
+
+def sound(photo_set: Set) -> Set:
+    """The same set; NotAccepted when it cannot be."""
+    problems = problems_of(photo_set, known_sitters())
+    if problems:
+        raise NotAccepted(problems)
+    return photo_set
+
+
+def _value(photo_set: Set, path: str, field: Field, feet: bool) -> ValueOut:
+    text = value_text(field, field.get(photo_set, load_sitter(photo_set.sitter.who)), feet)
+    return ValueOut(field=path, label=field.label, text=text, steps=has_third_stops(path, field), group=group_of(path))
+
+
+def _warnings(photo_set: Set) -> list[str]:
+    kit = open_kit(current_app.extensions["sessions"]).kit
+    warm = [
+        f"{light.name}: {v.message}; {v.accepted}" for light in photo_set.lights for v in heat(light) if not v.refused
+    ]
+    return [*warm, *shortages(kit, photo_set)]
+
+
+def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | None = None) -> Response:
+    """The answer for a sound set; `thing` is what is chosen from now on, else what was asked for."""
+    chosen = thing or asked.thing or ""
+    fields = fields_of(photo_set, chosen) if chosen else {}
+    camera = fields_of(photo_set, "camera")
+    return answer(SceneOut(
+        set=photo_set, drawing=drawing(photo_set, load_sitter(photo_set.sitter.who)),
+        values=[_value(photo_set, path, field, asked.feet) for path, field in fields.items()],
+        exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE],
+        choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)], warnings=_warnings(photo_set), thing=chosen, resisted=resisted,
+    ))  # fmt: skip

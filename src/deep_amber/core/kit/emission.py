@@ -150,6 +150,7 @@ def _emissions(light: Light) -> tuple[Emission, ...]:
     return (Emission(emitter, radiance),)
 
 
+@lru_cache(maxsize=256)
 def shape_of(light: Light) -> Light:
     """The light without what only recombines its layer: output, trim, gels, whether it is on, and names."""
     return replace(light, output=0.0, trim=0.0, gels=(), on=True, name="-", role="other", item="", modifier_item="")

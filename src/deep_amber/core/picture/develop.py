@@ -37,15 +37,15 @@ def add_light(seen: Seen, diffuse: np.ndarray, shine: np.ndarray, scale: np.ndar
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _add_bounce(albedo, bounce, scale, out, start, stop):
+def _add_bounce(albedo, bounce, out, start, stop):
     for i in range(start, stop):
         for c in range(3):
-            out[i, c] += scale[c] * albedo[i, c] * bounce[i, c]
+            out[i, c] += albedo[i, c] * bounce[i, c]
 
 
-def add_bounce(seen: Seen, bounce: np.ndarray, scale: np.ndarray, out: np.ndarray) -> None:
-    """Adds a light's bounced illuminance (n, 3) to the picture, in place; scale as for `add_light`."""
-    in_chunks(lambda a, b: _add_bounce(seen.albedo, bounce, scale, out, a, b), len(out), 32768)
+def add_bounce(seen: Seen, bounce: np.ndarray, out: np.ndarray) -> None:
+    """Adds bounced light to the picture, in place: (n, 3) as values of a white surface."""
+    in_chunks(lambda a, b: _add_bounce(seen.albedo, bounce, out, a, b), len(out), 32768)
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)

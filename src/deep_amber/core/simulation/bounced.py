@@ -14,13 +14,15 @@ from ..transport.quads import quad_rows
 from ..transport.sampling import rotations
 from .obstacles import obstacles, rows_of, sheets
 from .quality import PATCH_RAYS, SECONDARY_GRID
-from .secondary import Secondary, secondaries
-from .stages import Stages, framed, standing
+from .secondary import Secondary, light_of, secondaries
+from .stages import Key, Stages, framed, standing
 
 
-def bounce_key(stages: Stages) -> tuple:
+def bounce_key(stages: Stages) -> Key:
     """What form factors depend on."""
-    return (standing(stages.photo_set), tuple(sheets(stages)), stages.quality.wall_cell)
+    return stages.once(
+        "bounce key", lambda: Key((standing(stages.photo_set), tuple(sheets(stages)), stages.quality.wall_cell))
+    )
 
 
 def sheet_rows(stages: Stages) -> np.ndarray:
@@ -59,9 +61,7 @@ def factors(stages: Stages) -> np.ndarray:
         p = patches(stages)
         cells = p.quad_cells[1:, 0]
         split = 9 * int(cells[cells >= 0].min()) if (cells >= 0).any() else len(p.points)
-        fixed = stages.memory.keep(
-            "patch view", (standing(stages.photo_set), q.wall_cell, every), lambda: looked(0, split)
-        )
+        fixed = stages.memory.keep("patch view", (stages.key(standing), q.wall_cell, every), lambda: looked(0, split))
         if split == len(p.points):
             return [fixed]
         return [
@@ -74,7 +74,7 @@ def factors(stages: Stages) -> np.ndarray:
 
 def coarse_patches(stages: Stages) -> np.ndarray:
     """Patches seen from the coarse picture places, (n, rays)."""
-    key = (framed(stages.photo_set), stages.coarse_size(), stages.quality.bounce_grid)
+    key = (stages.key(framed), stages.coarse_size(), stages.quality.bounce_grid)
 
     def view() -> View:
         stages.go_on()
@@ -158,7 +158,9 @@ def bounces(stages: Stages, light: Light, emission: Emission) -> Bounces:
         few = slice(None, None, 9 // q.secondary_points)
         for secondary in found:
             if secondary.key_light or secondary.lobed:  # its light on patches is found by rays of its own
-                at = lux_of(p.points[few], p.normals[few], secondary.emitter, SECONDARY_GRID)
+                n = len(p.points[few])
+                at = light_of(stages, secondary, "patches", p.points[few], p.normals[few], np.full(n, RAY_START, np.float32),
+                              quads, SECONDARY_GRID)  # fmt: skip
                 at = at.reshape(p.count, -1).mean(1)[:, None] * secondary.radiance
                 lux += np.repeat(at, 9 // q.patch_points, 0)
         lux = lux.reshape(p.count, -1, 3)

@@ -11,9 +11,10 @@ from ..picture.lens_rays import pixel_places
 from ..picture.seen import F0, ROUGHNESS, Seen
 from ..picture.soft_shadow import carried_visibility, picture_visibility
 from ..picture.spread import Spreading, spreading
+from ..picture.wall_light import wall_light
 from ..scene.light import Light
 from ..transport.direct import illuminance, unshadowed, visibility
-from ..transport.emitter import Emitter, emitter_key
+from ..transport.emitter import ROUND, Emitter, emitter_key
 from ..transport.hemisphere import RAY_START, gather, look_around, patches_seen
 from ..transport.patches import skin_places
 from ..transport.sampling import rotations
@@ -21,7 +22,7 @@ from ..transport.shine import lit_surfaces
 from .bounced import bounce_key, bounces, coarse_patches, patches, sheet_rows
 from .obstacles import obstacles, rows_of
 from .quality import PANEL_SHADOWS, SECONDARY_GRID, SENSOR_GRID
-from .secondary import secondaries
+from .secondary import light_of, secondaries
 from .sensors import Sensors
 from .stages import Stages, framed
 
@@ -55,12 +56,16 @@ def parts(stages: Stages, light: Light) -> list[Part]:
     return made
 
 
-def _unshadowed(stages: Stages, seen: Seen, emitter: Emitter) -> tuple[np.ndarray, np.ndarray]:
+def _unshadowed(stages: Stages, seen: Seen, emitter: Emitter, at_pixels: bool) -> tuple[np.ndarray, np.ndarray]:
     q = stages.quality
     diffuse, shine = np.zeros(len(seen.points), np.float32), np.zeros(len(seen.points), np.float32)
-    diffuse[seen.on_walls] = unshadowed(*seen.walls, emitter, q.cell)
+    if at_pixels:
+        diffuse[seen.on_walls] = wall_light(seen, stages.wall_places(), q.size, emitter, q.cell)
+    else:
+        diffuse[seen.on_walls] = unshadowed(*seen.walls, emitter, q.cell)
+    grid = q.shine_grid if emitter.row[ROUND] == 0 else q.shine_turns
     lit_surfaces(seen.points, seen.normals, seen.views, seen.tangents, seen.kinds, seen.on_sitter, ROUGHNESS, F0, emitter,
-                 q.shine_grid, diffuse, shine)  # fmt: skip
+                 grid, diffuse, shine)  # fmt: skip
     return diffuse, shine
 
 
@@ -72,7 +77,7 @@ def _with_catchlights(stages: Stages, seen: Seen, emitter, diffuse, shine, visib
 
 
 def _key(stages: Stages, part: Part) -> tuple:
-    return (framed(stages.photo_set), stages.quality, emitter_key(part.emitter),
+    return (stages.key(framed), stages.quality, emitter_key(part.emitter),
             obstacles(stages, part.light, part.emitter))  # fmt: skip
 
 
@@ -84,7 +89,7 @@ def direct_layer(stages: Stages, part: Part) -> DirectLayer:
         stages.go_on()
         seen, emitter = stages.seen(), part.emitter
         quads = rows_of(obstacles(stages, part.light, emitter))
-        diffuse, shine = _unshadowed(stages, seen, emitter)
+        diffuse, shine = _unshadowed(stages, seen, emitter, True)
         stages.go_on()
         lit = diffuse > FAINT * float(diffuse.max())
         visible = picture_visibility(stages.rays(), seen, q.size, emitter, quads, lit, q.stride, q.shadow_grid,
@@ -101,7 +106,7 @@ def outline_layer(stages: Stages, part: Part) -> DirectLayer:
         stages.go_on()
         seen, _, owner = stages.outlines()
         emitter = part.emitter
-        diffuse, shine = _unshadowed(stages, seen, emitter)
+        diffuse, shine = _unshadowed(stages, seen, emitter, False)
         visible = carried_visibility(
             seen, owner, stages.seen(), direct_layer(stages, part).visible, stages.quality.size
         )
@@ -117,7 +122,7 @@ def outline_layer(stages: Stages, part: Part) -> DirectLayer:
 def pixel_spreading(stages: Stages) -> Spreading:
     """How coarse bounced light is carried to every pixel."""
     size = stages.quality.size
-    key = (framed(stages.photo_set), size)
+    key = (stages.key(framed), size)
     return stages.keep_picture(
         "spreading", key, lambda: spreading(pixel_places(size), stages.seen(), stages.coarse(), stages.coarse_size())
     )
@@ -125,7 +130,7 @@ def pixel_spreading(stages: Stages) -> Spreading:
 
 def outline_spreading(stages: Stages) -> Spreading:
     """How coarse bounced light is carried to the added places of outlines."""
-    key = (framed(stages.photo_set), stages.quality.size)
+    key = (stages.key(framed), stages.quality.size)
 
     def make() -> Spreading:
         seen, places, _ = stages.outlines()
@@ -134,14 +139,14 @@ def outline_spreading(stages: Stages) -> Spreading:
     return stages.keep_picture("outline spreading", key, make)
 
 
-def _from_panels(stages: Stages, light: Light, emission: Emission, points, normals, lift, receptor=0, grid=SECONDARY_GRID,
-                 fine: bool = False) -> np.ndarray:  # fmt: skip
+def _from_panels(stages: Stages, light: Light, emission: Emission, at: str, points, normals, lift, receptor=0,
+                 grid=SECONDARY_GRID, fine: bool = False) -> np.ndarray:  # fmt: skip
     """(n, 3) light of the first bounce off panels, at radiance 1; with `fine` also off what the light is aimed at."""
     out = np.zeros((len(points), 3), np.float32)
-    quads = rows_of(obstacles(stages, light, emission.emitter))
+    quads = obstacles(stages, light, emission.emitter)
     for s in secondaries(stages, light, emission):
         if fine or not s.key_light:
-            lux = illuminance(stages.rays(), points, normals, lift, s.emitter, quads, grid, receptor)
+            lux = light_of(stages, s, at, points, normals, lift, quads, grid, receptor)
             out += lux[:, None] * s.radiance.astype(np.float32)
     return out
 
@@ -153,14 +158,14 @@ def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
     def one(emission: Emission) -> np.ndarray:
         stages.go_on()
         at = gather(coarse_patches(stages), bounces(stages, light, emission).seen)
-        return at + _from_panels(stages, light, emission, coarse.points, coarse.normals, coarse.lift)
+        return at + _from_panels(stages, light, emission, "coarse", coarse.points, coarse.normals, coarse.lift)
 
     def make() -> np.ndarray:
         return sum((one(e) * np.float32(e.radiance) for e in emissions(light)),
                    start=np.zeros((len(coarse.points), 3), np.float32))  # fmt: skip
 
     around = tuple(obstacles(stages, light, e.emitter) for e in emissions(light))
-    key = (framed(stages.photo_set), stages.coarse_size(), bounce_key(stages), shape_of(light), around, q.patch_grid)
+    key = (stages.key(framed), stages.coarse_size(), bounce_key(stages), shape_of(light), around, q.patch_grid)
     return stages.keep_layer("bounced layer", key, make)
 
 
@@ -189,7 +194,7 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
         lux = illuminance(stages.rays(), sensors.points, sensors.axes, lift, emission.emitter, rows_of(quads),
                           sensor_grid(stages, light), sensors.receptor)  # fmt: skip
         grid = (3, 3) if q.patch_points > 1 else PANEL_SHADOWS
-        return lux[:, None] + _from_panels(stages, light, emission, sensors.points, sensors.axes, lift, sensors.receptor,
+        return lux[:, None] + _from_panels(stages, light, emission, name, sensors.points, sensors.axes, lift, sensors.receptor,
                                            grid, fine=True)  # fmt: skip
 
     out = np.zeros((len(sensors.points), 3))

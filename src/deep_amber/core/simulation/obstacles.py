@@ -25,13 +25,13 @@ def _targets(stages: Stages) -> np.ndarray:
         points = np.concatenate([stages.coarse().points[::7].astype(float), [meter]])
         return points[ConvexHull(points, qhull_options="QJ").vertices]
 
-    return stages.memory.keep("targets", framed(stages.photo_set), make)
+    return stages.memory.keep("targets", stages.key(framed), make)
 
 
 def _in_the_way(quad: Quad, hull: ConvexHull) -> bool:
-    """Whether a quad's bounding sphere can meet the hull; never wrongly no."""
-    radius = float(np.linalg.norm(np.array(quad.half_x)) + np.linalg.norm(np.array(quad.half_y)))
-    return bool((hull.equations @ np.r_[quad.centre, 1.0]).max() < radius)
+    """Whether a quad can meet the hull: no face of the hull has all of it outside. Never wrongly no."""
+    outside = hull.equations[:, :3] @ quad.corners.T + hull.equations[:, 3:]
+    return not bool((outside.min(1) > 0).any())
 
 
 def obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
@@ -39,15 +39,26 @@ def obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...
 
     Others are left out, so that what moves elsewhere does not touch this light's layer.
     """
+    return stages.once(("obstacles", id(light), id(emitter)), lambda: _obstacles(stages, light, emitter))
+
+
+def _obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
     photo_set = stages.photo_set
     quads = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
+    # A light alone has another switch than in its set, but the same shape.
     quads += [q for k in photo_set.lights if shape_of(k) != shape_of(light) for q in (emitter_quad(k), *door_quads(k))]
     if quads:
-        row = emitter.row
-        corners = [row[:3] + a * row[3:6] + b * row[6:9] for a in (-1, 1) for b in (-1, 1)]
-        hull = ConvexHull(np.concatenate([_targets(stages), corners]), qhull_options="QJ")
+        hull = stages.memory.keep(
+            "hull", (stages.key(framed), emitter.row.tobytes()), lambda: _hull(stages, emitter), 20
+        )
         quads = [q for q in quads if _in_the_way(q, hull)]
     return (backdrop_quad(photo_set.backdrop), *door_quads(light), *quads)
+
+
+def _hull(stages: Stages, emitter: Emitter) -> ConvexHull:
+    row = emitter.row
+    corners = [row[:3] + a * row[3:6] + b * row[6:9] for a in (-1, 1) for b in (-1, 1)]
+    return ConvexHull(np.concatenate([_targets(stages), corners]), qhull_options="QJ")
 
 
 def rows_of(quads: tuple[Quad, ...]) -> np.ndarray:
@@ -60,6 +71,10 @@ def sheets(stages: Stages) -> list[Sheet]:
 
     Lights' bodies are left out while something is pulled about.
     """
+    return stages.once("sheets", lambda: _sheets(stages))
+
+
+def _sheets(stages: Stages) -> list[Sheet]:
     photo_set = stages.photo_set
     made = [Sheet(backdrop_quad(photo_set.backdrop), photo_set.backdrop.surface.rgb)]
     for panel in panels_standing(photo_set):

@@ -25,6 +25,10 @@ class Quality:
     """Whether shadows on hair stay coarse."""
     shine_grid: tuple[int, int]
     """Columns and rows of shine samples on the emitter."""
+    shine_turns: tuple[int, int]
+    """Radii and turns of shine samples on a round one."""
+    keep_shadows: bool
+    """Whether how much of a panel is seen is kept while lights move."""
     bodies_reflect: bool
     """Whether the black bodies of the lights are in the way of bounced light."""
     precision: float
@@ -48,28 +52,17 @@ class Quality:
 
 
 DRAGGED = Quality(
-    Size(320, 400), (2, 3), 4, 0.05, 2, 1.0, True, (2, 3), False, QUICK, (2, 2), 0.5, 3, 1, 50, (8, 6), (8, 8), False
-)
+    size=Size(320, 400), shadow_grid=(2, 3), stride=5, shadow_change=0.05, every=2, cell=1.0, coarse_hair=True,
+    shine_grid=(2, 2), shine_turns=(1, 4), keep_shadows=True, bodies_reflect=False, precision=QUICK, patch_grid=(2, 2),
+    wall_cell=0.5, patch_points=3, secondary_points=1, bounce_rows=50, bounce_grid=(8, 6), sensor_shadows=(8, 8),
+    outlines=False,
+)  # fmt: skip
 SETTLED = Quality(
-    Size(640, 800),
-    (3, 3),
-    4,
-    0.02,
-    1,
-    CELL,
-    False,
-    (3, 4),
-    True,
-    FINE,
-    (4, 4),
-    0.35,
-    1,
-    3,
-    100,
-    (16, 8),
-    (16, 16),
-    True,
-)
+    size=Size(640, 800), shadow_grid=(3, 3), stride=4, shadow_change=0.02, every=1, cell=CELL, coarse_hair=False,
+    shine_grid=(3, 4), shine_turns=(2, 6), keep_shadows=False, bodies_reflect=True, precision=FINE, patch_grid=(4, 4),
+    wall_cell=0.35, patch_points=1, secondary_points=3, bounce_rows=100, bounce_grid=(16, 8), sensor_shadows=(16, 16),
+    outlines=True,
+)  # fmt: skip
 PANEL_SHADOWS = (8, 8)  # shadow samples of panels where surfaces are read, at rest
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point
 PATCH_RAYS = (8, 4)

@@ -15,16 +15,17 @@ from ..scene.geometry import Quad, panel_quads, quad_of, unit
 from ..scene.light import Light
 from ..scene.room import SURFACE_NAMES
 from ..sitter.face import face_marks
-from ..transport.direct import illuminance
+from ..transport.direct import FLAT, illuminance, unshadowed
 from ..transport.emitter import AREA, HEIGHT, WIDTH, Emitter, quad_emitter
 from ..transport.hemisphere import RAY_START
 from ..transport.sampling import emitter_nodes
 from .obstacles import obstacles, rows_of
-from .stages import Stages, panels_standing, standing
+from .stages import Stages, framed, panels_standing, standing
 
 AWAY = math.cos(math.radians(50))  # a light whose axis is farther off the face than this is there to be bounced
 WALL_REACH = 2.0  # half the side of the lit part of a wall, in distances from the light to it
-NODES_QUICK, NODES_FINE = 4, 7
+NODES_QUICK, NODES_FINE = 3, 7
+NODE_SHADOWS = (4, 4)  # samples of the light from each place of a panel
 CROP, EDGE = 16, 0.02  # cells a side in which the lit part of a surface is found, and where it ends
 LEAST = 0.002  # share of the brightest possible that a face must receive
 
@@ -64,7 +65,7 @@ def _lux(stages: Stages, sources, quads: np.ndarray, lit: Quad, out: Quad, place
     lift = np.full(len(points), RAY_START, np.float32)
     at = np.zeros((len(points), 3))
     for emitter, colour in sources:
-        lux = illuminance(stages.rays(), points.astype(np.float32), normals, lift, emitter, quads, (4, 4))
+        lux = illuminance(stages.rays(), points.astype(np.float32), normals, lift, emitter, quads, NODE_SHADOWS)
         at += lux[:, None] * colour
     return at
 
@@ -90,7 +91,8 @@ def _made(stages: Stages, sources: list[tuple[Emitter, np.ndarray]], quads: np.n
           share: tuple, lobe: tuple[float, float], virtual: np.ndarray, sheet: int, out_front: bool, key_light: bool) -> Secondary | None:  # fmt: skip
     """What `out` throws of the light on the face `lit`; None when that is next to nothing."""
     through = lit is not out and sheet >= 0
-    n = NODES_QUICK if stages.quality.patch_points > 1 else NODES_FINE
+    quick = stages.quality.patch_points > 1
+    n = NODES_FINE if not quick else NODES_QUICK + key_light
     if key_light:
         cropped = _lit_part(stages, sources, quads, lit, out)
         if cropped is None:
@@ -198,7 +200,7 @@ def _reflected(stages, lights, lit, ways, figures, mirrored, sheet, front, aimed
 def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Secondary]:
     """The surfaces that an emitter of a light makes into lights, at radiance 1 of that emitter."""
     emitter = emission.emitter
-    key = (standing(stages.photo_set), panels_standing(stages.photo_set), obstacles(stages, light, emitter),
+    key = (stages.key(standing), stages.key(panels_standing), obstacles(stages, light, emitter),
            emitter.row.tobytes(), stages.quality.patch_points)  # fmt: skip
 
     def make() -> list[Secondary]:
@@ -207,3 +209,25 @@ def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Second
         return [s for s in found if s.key_light or s.radiance.max() * s.emitter.row[AREA] > LEAST * brightest]
 
     return stages.memory.keep("secondaries", key, make, entries=20)
+
+
+def light_of(stages: Stages, s: Secondary, at: str, points, normals, lift, quads: tuple[Quad, ...], grid: tuple[int, int],
+             receptor: int = FLAT) -> np.ndarray:  # fmt: skip
+    """(n,) light of a secondary light on points, at the radiance of its pattern's peak 1.
+
+    While something is pulled about, how much of a panel is seen from the points (named `at`) is kept from before: a
+    light's move does not change it.
+    """
+    if not stages.quality.keep_shadows or s.key_light:
+        return illuminance(stages.rays(), points, normals, lift, s.emitter, rows_of(quads), grid, receptor)
+    key = (at, stages.key(framed), points.tobytes() if at != "coarse" else None, s.quad, quads, receptor)
+
+    def share() -> np.ndarray:
+        plain = quad_emitter(s.quad)
+        whole = unshadowed(points, normals, plain, receptor=receptor)
+        got = illuminance(stages.rays(), points, normals, lift, plain, rows_of(quads), grid, receptor)
+        return got / np.maximum(whole, 1e-20)
+
+    return unshadowed(points, normals, s.emitter, receptor=receptor) * stages.memory.keep(
+        "seen of panels", key, share, 80
+    )

@@ -13,7 +13,7 @@ from ..picture.catchlight import mirrored
 from ..picture.develop import add_bounce, add_light, show_sheet, to_srgb
 from ..picture.seen import Seen
 from ..picture.spread import spread
-from ..scene.geometry import emitter_quad, panel_quads
+from ..scene.geometry import Quad, aiming_axes, emitter_quad, field_of_view, panel_quads
 from ..scene.light import Light
 from ..scene.set import Set
 from ..sitter.mesh import SitterMesh
@@ -112,17 +112,34 @@ def _panel_values(stages: Stages) -> list[tuple[np.ndarray, np.ndarray]]:
     return values
 
 
+def _in_frame(stages: Stages, quad: Quad) -> bool:
+    """Whether any of a quad may be in the picture."""
+    camera = stages.photo_set.camera
+    right, up, forward = aiming_axes(camera.place, camera.aim)
+    wide, high = field_of_view(camera, stages.quality.size.aspect)
+    off = quad.corners - camera.place.array
+    x, y, z = off @ right, off @ up, off @ forward
+    outside = (z <= 0, x > wide * z, x < -wide * z, y > high * z, y < -high * z)
+    return not any(side.all() for side in outside)
+
+
 def _show_things(stages: Stages, seen: Seen, out: np.ndarray) -> None:
     """Draws panels and lights that stand in the picture."""
     photo_set = stages.photo_set
+    panels = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
+    lights = [(light, emitter_quad(light)) for light in photo_set.lights]
+    shown = [k for k, quad in enumerate(panels) if _in_frame(stages, quad)]
+    lit = [(light, quad) for light, quad in lights if _in_frame(stages, quad)]
+    if not shown and not lit:
+        return
     nearest, lens = seen.distance.copy(), photo_set.camera.place.array
-    quads = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
-    for quad, (front, back) in zip(quads, _panel_values(stages) if quads else [], strict=True):
-        show_sheet(seen, nearest, lens, quad_rows([quad]), out, front, back)
-    for light in photo_set.lights:
+    values = _panel_values(stages) if shown else []
+    for k in shown:
+        show_sheet(seen, nearest, lens, quad_rows([panels[k]]), out, *values[k])
+    for light, quad in lit:
         emission = emissions(light)[0]
         value = emission.radiance * exposed(photo_set, light) * exposure_factor(photo_set.camera) * math.pi
-        show_sheet(seen, nearest, lens, quad_rows([emitter_quad(light)]), out, value, np.zeros(3), emission.emitter)
+        show_sheet(seen, nearest, lens, quad_rows([quad]), out, value, np.zeros(3), emission.emitter)
 
 
 def _add_catchlights(stages: Stages, seen: Seen, light: Light, scale: np.ndarray, out: np.ndarray) -> None:
@@ -134,26 +151,38 @@ def _add_catchlights(stages: Stages, seen: Seen, light: Light, scale: np.ndarray
                 out[rows] += math.pi * luminance[:, None] * (s.radiance * emission.radiance * scale)
 
 
+def _bounced(stages: Stages) -> np.ndarray:
+    """(coarse places, 3) bounced light of all lights, as values of a white surface."""
+    photo_set = stages.photo_set
+    total = np.zeros((len(stages.coarse().points), 3), np.float32)
+    for light in lights_on(photo_set):
+        total += bounced_layer(stages, light) * (exposed(photo_set, light) * exposure_factor(photo_set.camera)).astype(
+            np.float32
+        )
+    return total
+
+
 def linear_picture(stages: Stages) -> np.ndarray:
     """(height * width, 3) float32, white = 1."""
     photo_set, size = stages.photo_set, stages.quality.size
-    factor, seen = exposure_factor(photo_set.camera), stages.seen()
+    factor, seen, coarse = exposure_factor(photo_set.camera), stages.seen(), _bounced(stages)
     out = np.zeros((size.width * size.height, 3), np.float32)
+    add_bounce(seen, spread(pixel_spreading(stages), coarse), out)
     outline = stages.outlines() if stages.quality.outlines else None
     added = np.zeros((len(outline[2]), 3), np.float32) if outline else None
+    if outline and added is not None:
+        add_bounce(outline[0], spread(outline_spreading(stages), coarse), added)
     for light in lights_on(photo_set):
-        scale, coarse = exposed(photo_set, light) * factor, bounced_layer(stages, light)
-        add_bounce(seen, spread(pixel_spreading(stages), coarse), scale, out)
-        _add_catchlights(stages, seen, light, scale, out)
+        scale = exposed(photo_set, light) * factor
         for part in parts(stages, light):
             direct = direct_layer(stages, part)
             add_light(seen, direct.diffuse, direct.shine, scale * part.radiance, out)
-        if outline and added is not None:
-            add_bounce(outline[0], spread(outline_spreading(stages), coarse), scale, added)
-            _add_catchlights(stages, outline[0], light, scale, added)
-            for part in parts(stages, light):
+            if outline and added is not None:
                 edge = outline_layer(stages, part)
                 add_light(outline[0], edge.diffuse, edge.shine, scale * part.radiance, added)
+        if outline and added is not None:
+            _add_catchlights(stages, seen, light, scale, out)
+            _add_catchlights(stages, outline[0], light, scale, added)
     _show_things(stages, seen, out)
     if outline and added is not None:
         _show_things(stages, outline[0], added)

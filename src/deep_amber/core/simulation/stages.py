@@ -1,7 +1,7 @@
 """The stages of a simulation, each kept by exactly what it reads: pose, rays, and what the lens sees."""
 
 from collections.abc import Callable, Hashable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import TypeVar
 
 import numpy as np
@@ -9,6 +9,7 @@ import numpy as np
 from ..picture.edges import outline_pixels, outline_places
 from ..picture.lens_rays import Size, directions, pixel_places
 from ..picture.seen import Seen, all_seen
+from ..picture.wall_light import wall_places
 from ..scene.panel import Panel
 from ..scene.set import Set
 from ..sitter.mesh import Posed, SitterMesh
@@ -18,6 +19,26 @@ from .memory import Memory
 from .quality import Quality
 
 T = TypeVar("T")
+
+
+class Key:
+    """A value as a key of the memory, hashed once."""
+
+    def __init__(self, value: Hashable):
+        self.value, self.hash = value, hash(value)
+
+    def __hash__(self) -> int:
+        return self.hash
+
+    def __eq__(self, other: object) -> bool:
+        if self is other:
+            return True
+        if not isinstance(other, Key) or self.hash != other.hash:
+            return False
+        if self.value is not other.value and self.value != other.value:
+            return False
+        self.value = other.value  # so that the next comparison is one of identity
+        return True
 
 
 # What stages read, as keys of the memory.
@@ -49,6 +70,18 @@ class Stages:
     memory: Memory
     quality: Quality
     go_on: Callable[[], None]
+    found: dict[Hashable, object] = field(default_factory=dict)
+    """What has been worked out for this one set, by what asked for it."""
+
+    def once(self, key: Hashable, make: Callable[[], T]) -> T:
+        """What `make` returns, made once for this set."""
+        if key not in self.found:
+            self.found[key] = make()
+        return self.found[key]  # type: ignore[return-value]
+
+    def key(self, of: Callable[[Set], Hashable]) -> Key:
+        """What `of` says this set depends on, as a key."""
+        return self.once(of, lambda: Key(of(self.photo_set)))
 
     # A picture's arrays are large (35 MB of surfaces at 640 x 800), so one of each size is kept, and as many
     # layers as there are lights and one more.
@@ -74,7 +107,7 @@ class Stages:
     # What the lens sees
 
     def _seen(self, stage: str, size: Size, places: Callable[[], np.ndarray]) -> Seen:
-        key = (framed(self.photo_set), size)
+        key = (self.key(framed), size)
 
         def make() -> Seen:
             self.go_on()
@@ -88,9 +121,14 @@ class Stages:
         size = self.quality.size
         return self._seen("seen", size, lambda: pixel_places(size))
 
+    def wall_places(self) -> Seen:
+        """Room and backdrop every few pixels, the sitter away."""
+        size = self.quality.size
+        return self.keep_picture("wall places", (self.key(framed), size), lambda: wall_places(self.photo_set, size))
+
     def outlines(self) -> tuple[Seen, np.ndarray, np.ndarray]:
         """Added places on outlines: their surfaces, their places (n, 2) and the pixel each belongs to."""
-        key = (framed(self.photo_set), self.quality.size)
+        key = (self.key(framed), self.quality.size)
 
         def make():
             pixels, eyes = outline_pixels(self.seen(), self.quality.size)

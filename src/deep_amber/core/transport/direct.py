@@ -8,7 +8,20 @@ import math
 import numba as nb
 import numpy as np
 
-from .emitter import AREA, FINER, HAS_PATTERN, HEIGHT, HOT, ROUND, WIDTH, Emitter, sample_weight
+from .emitter import (
+    AREA,
+    FINER,
+    HAS_BEAM,
+    HAS_PATTERN,
+    HEIGHT,
+    HOT,
+    ROUND,
+    WIDTH,
+    Emitter,
+    front_tables,
+    place_weight,
+    sample_weight,
+)
 from .quads import quad_hit
 from .sampling import JITTER, NODES, WEIGHTS, rotations
 from .sitter_rays import SitterRays
@@ -22,29 +35,44 @@ CELL = 0.5  # emitter size in distances a Gauss node more: .01 stop against the 
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _unshadowed(points, normals, emitter, cell, receptor, nodes, weights, out, start, stop):
-    most, row = nodes.shape[1], emitter.row
+def _unshadowed(points, normals, emitter, cell, receptor, across, along, weights, out, start, stop):
+    row, most = emitter.row, across.shape[1]
     for i in range(start, stop):
         px, py, pz = points[i, 0], points[i, 1], points[i, 2]
         nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
+        if row[HAS_BEAM] == 0 and (px - row[0]) * row[9] + (py - row[1]) * row[10] + (pz - row[2]) * row[11] <= 0:
+            out[i] = 0.0
+            continue
         away = math.sqrt((row[0] - px) ** 2 + (row[1] - py) ** 2 + (row[2] - pz) ** 2)
-        if row[HAS_PATTERN] > 0:
-            columns, rows = emitter.pattern.shape[1], emitter.pattern.shape[0]
-        else:
-            size = cell * row[FINER] * away
-            columns, rows = 1 + int(math.ceil(row[WIDTH] / size)), 1 + int(math.ceil(row[HEIGHT] / size))
-            if row[ROUND] > 0:
-                columns, rows = 1 + columns // 2, 3 + rows  # of radii, of turns
-            even = 1 + int(math.ceil(UNEVEN * abs(row[HOT])))
-            columns, rows = max(columns, even), max(rows, even)
-            columns, rows = min(columns, most), min(rows, most)
+        columns, rows = _node_counts(emitter, cell * row[FINER] * away, most)
         total = 0.0
         for r in range(rows):
             for c in range(columns):
-                a, b = nodes[columns, c], nodes[rows, r]
-                w, _, _, _ = sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b)
+                x, y = across[columns, c, 0], along[rows, r, 0]
+                if row[ROUND] > 0:
+                    x, y = x * y, x * along[rows, r, 1]
+                pattern = across[columns, c, 1] * along[rows, r, 2]
+                if row[HAS_PATTERN] > 0:
+                    pattern *= emitter.pattern[r, c]
+                w, _, _, _ = place_weight(emitter, px, py, pz, nx, ny, nz, receptor, x, y, pattern)
                 total += w * weights[columns, c] * weights[rows, r]
         out[i] = total * row[AREA]
+
+
+@nb.njit(error_model="numpy", cache=True)
+def _node_counts(emitter, size, most):
+    """Columns and rows of nodes for cells of a size [m]; of radii and turns for a round front."""
+    row = emitter.row
+    if row[HAS_PATTERN] > 0:
+        return emitter.pattern.shape[1], emitter.pattern.shape[0]
+    columns, rows = 1 + int(math.ceil(row[WIDTH] / size)), 1 + int(math.ceil(row[HEIGHT] / size))
+    if row[ROUND] > 0:
+        columns, rows = 1 + columns // 2, 3 + rows
+    even = 1 + int(math.ceil(UNEVEN * abs(row[HOT])))
+    columns = max(columns, even)
+    if row[ROUND] == 0:
+        rows = max(rows, even)
+    return min(columns, most), min(rows, most)
 
 
 def unshadowed(
@@ -63,9 +91,11 @@ def unshadowed(
     (n,) float32 [lx per cd/m2]
     """
     out = np.empty(len(points), np.float32)
+    across, along = front_tables(emitter.row, NODES)
     in_chunks(
-        lambda a, b: _unshadowed(points, normals, emitter, cell, receptor, NODES, WEIGHTS, out, a, b), len(points), 8192
-    )
+        lambda a, b: _unshadowed(points, normals, emitter, cell, receptor, across, along, WEIGHTS, out, a, b),
+        len(points), 8192,
+    )  # fmt: skip
     return out
 
 

@@ -92,10 +92,11 @@ def _node(count, a):
 
 
 @nb.njit(inline="always", error_model="numpy")
-def _pattern(row, pattern, x, y, a, b):
+def pattern_at(row, pattern, x, y, a, b):
+    """Relative luminance at a place of the front; a, b are its sample coordinates."""
     p = 1.0
     if row[HOT] != 0:
-        p = 2.0 ** (-row[HOT] * (x * x + y * y))
+        p = math.exp(-0.6931471805599453 * row[HOT] * (x * x + y * y))
     if row[HAS_PATTERN] > 0:
         p *= pattern[_node(pattern.shape[0], b), _node(pattern.shape[1], a)]
     return p
@@ -138,13 +139,13 @@ def _passes(row, px, py, pz, dx, dy, dz):
 
 
 @nb.njit(inline="always", error_model="numpy")
-def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b):
-    """Weight of the emitter's place (a, b), -1..1 each, for a receptor, and the vector to it.
+def place_weight(emitter, px, py, pz, nx, ny, nz, receptor, x, y, pattern):
+    """Weight of a place of the front for a receptor, and the vector to it.
 
+    x, y : -1..1 along its half edges; pattern : of that place
     Flat: cos at the receptor; dome: (1 + cos) / 2 (light-model). Both times pattern, beam and 1 / r2.
     """
     row = emitter.row
-    x, y = front_place(row, a, b)
     dx = row[0] + x * row[3] + y * row[6] - px
     dy = row[1] + x * row[4] + y * row[7] - py
     dz = row[2] + x * row[5] + y * row[8] - pz
@@ -157,9 +158,9 @@ def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b):
         return 0.0, dx, dy, dz
     if row[HAS_BEAM] > 0:
         r = math.sqrt(r2)
-        weight = here / (r * r2) * _beam(row, emitter.beam, there / r, dx, dy, dz)
+        weight = pattern * here / (r * r2) * _beam(row, emitter.beam, there / r, dx, dy, dz)
     else:
-        weight = here * there / (r2 * r2)
+        weight = pattern * here * there / (r2 * r2)
         if row[LOBE] == 1:
             weight *= there / math.sqrt(r2)
         elif row[LOBE] > 0:
@@ -169,11 +170,53 @@ def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b):
         cos = -(wx * dx + wy * dy + wz * dz) / math.sqrt((wx * wx + wy * wy + wz * wz) * r2 + 1e-20)
         lobe = 0.5 * (row[EXPONENT] + 2) * max(cos, 0.0) ** row[EXPONENT]
         weight *= 1 - row[SHARE] + row[SHARE] * lobe
-    if row[HOT] != 0 or row[HAS_PATTERN] > 0:
-        weight *= _pattern(row, emitter.pattern, x, y, a, b)
     if row[HAS_GATE] > 0 and not _passes(row, px, py, pz, dx, dy, dz):
         weight = 0.0
     return weight, dx, dy, dz
+
+
+@nb.njit(inline="always", error_model="numpy")
+def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b):
+    """As `place_weight` for sample coordinates a, b, -1..1 each and even over the front's area."""
+    row = emitter.row
+    x, y = front_place(row, a, b)
+    pattern = 1.0
+    if row[HOT] != 0 or row[HAS_PATTERN] > 0:
+        pattern = pattern_at(row, emitter.pattern, x, y, a, b)
+    return place_weight(emitter, px, py, pz, nx, ny, nz, receptor, x, y, pattern)
+
+
+@nb.njit(error_model="numpy", cache=True)
+def front_places(emitter, samples):
+    """(n, 3) x, y and pattern of sample coordinates (n, 2)."""
+    out = np.empty((len(samples), 3))
+    for k in range(len(samples)):
+        x, y = front_place(emitter.row, samples[k, 0], samples[k, 1])
+        out[k, 0], out[k, 1] = x, y
+        out[k, 2] = pattern_at(emitter.row, emitter.pattern, x, y, samples[k, 0], samples[k, 1])
+    return out
+
+
+@nb.njit(error_model="numpy", cache=True)
+def front_tables(row, nodes):
+    """The front's places and hot centre at Gauss-Legendre nodes, apart for the two sample coordinates.
+
+    across : (counts, nodes, 2) x, or the radius of a round front, and its part of the pattern
+    along : (counts, nodes, 3) y, or cosine and sine of the turn, and its part of the pattern
+    """
+    across, along = np.zeros((*nodes.shape, 2)), np.zeros((*nodes.shape, 3))
+    fall = -0.6931471805599453 * row[HOT]
+    for n in range(1, nodes.shape[0]):
+        for k in range(n):
+            a = nodes[n, k]
+            if row[ROUND] > 0:
+                square = row[HOLE] + (1 - row[HOLE]) * (a + 1) * 0.5
+                across[n, k, 0], across[n, k, 1] = math.sqrt(square), math.exp(fall * square)
+                along[n, k, 0], along[n, k, 1], along[n, k, 2] = math.cos(math.pi * a), math.sin(math.pi * a), 1.0
+            else:
+                across[n, k, 0], across[n, k, 1] = a, math.exp(fall * a * a)
+                along[n, k, 0], along[n, k, 2] = a, math.exp(fall * a * a)
+    return across, along
 
 
 @nb.njit(inline="always", error_model="numpy")
@@ -190,4 +233,4 @@ def luminance_toward(emitter, x, y, dx, dy, dz):
         return 0.0
     elif row[LOBE] > 0:
         value = cos ** row[LOBE]
-    return value * _pattern(row, emitter.pattern, x, y, x, y)
+    return value * pattern_at(row, emitter.pattern, x, y, x, y)

@@ -9,7 +9,7 @@ import numba as nb
 import numpy as np
 
 from ..sitter.kinds import HAIR_KIND
-from .emitter import AREA, Emitter, sample_weight
+from .emitter import AREA, Emitter, front_places, place_weight
 from .sampling import emitter_nodes
 from .workers import in_chunks
 
@@ -41,7 +41,7 @@ def _lit(
         kind = kinds[i]
         d, s = 0.0, 0.0
         for k in range(len(place)):
-            w, dx, dy, dz = sample_weight(emitter, px, py, pz, nx, ny, nz, 0, place[k, 0], place[k, 1])
+            w, dx, dy, dz = place_weight(emitter, px, py, pz, nx, ny, nz, 0, place[k, 0], place[k, 1], place[k, 2])
             w *= share[k]
             if w <= 0:
                 continue
@@ -77,7 +77,8 @@ def lit_surfaces(
     grid : columns and rows of samples on the emitter
     diffuse : (n,) illuminance [lx per cd/m2] and shine : (n,) luminance [cd/m2 per cd/m2], written at those rows
     """
-    place, share = emitter_nodes(*grid)
+    places, share = emitter_nodes(*grid)
+    place = front_places(emitter, places)
     in_chunks(
         lambda a, b: _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, place, share,
                           diffuse, shine, a, b),

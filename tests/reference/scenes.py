@@ -62,7 +62,7 @@ def reference_set(
         Room(WIDTH, DEPTH, HEIGHT, Surfaces(walls, walls, walls, walls, walls, walls)),
         Backdrop(0.0, SITTER_Z - behind, 0.0, 2.4, 2.2, Surface(BACKDROP_REFLECTANCE)),
         sitter,
-        Camera(eye, face, 85.0, 8.0, 1 / 160, 100.0),
+        Camera(eye, face, 24.0, 8.0, 1 / 160, 100.0),
         (Light(around_face(sitter, *light), face, 0.0, Softbox(0.6, 0.9)),),
     )
 

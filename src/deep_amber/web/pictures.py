@@ -10,11 +10,11 @@ from ..core.scene import Set
 from ..core.scene.editing import alone
 from ..core.scene.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
+from ..core.simulation.simulate import quick_quality
 from ..formats.sitter_file import known_sitters, load_sitter
 
 VIEWERS = 200
 THUMBNAIL = replace(DRAGGED, size=Size(160, 200), outlines=True)
-QUALITIES = {"dragged": DRAGGED, "settled": SETTLED}
 
 
 class Superseded(Exception):
@@ -27,6 +27,7 @@ class PictureDesk:
     def __init__(self) -> None:
         self._memory = Memory()
         self._busy = threading.Lock()
+        self._before: Set | None = None
         self._newest: OrderedDict[str, int] = OrderedDict()
 
     def _announce(self, viewer: str, turn: int) -> None:
@@ -49,7 +50,9 @@ class PictureDesk:
         with self._busy:
             go_on()
             shown = photo_set if solo is None else alone(photo_set, solo)
-            return simulate(shown, load_sitter(photo_set.sitter.who), QUALITIES[quality], self._memory, go_on)
+            finely = SETTLED if quality == "settled" else quick_quality(photo_set, self._before)
+            self._before = photo_set
+            return simulate(shown, load_sitter(photo_set.sitter.who), finely, self._memory, go_on)
 
     def thumbnail(self, photo_set: Set) -> Simulated:
         """A small picture for the shelf."""

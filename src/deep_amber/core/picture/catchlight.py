@@ -3,7 +3,6 @@
 import numba as nb
 import numpy as np
 
-from ..sitter.kinds import EYE_KIND
 from ..transport.emitter import HAS_GATE, Emitter, luminance_toward
 from ..transport.hemisphere import RAY_START
 from ..transport.sitter_rays import SitterRays
@@ -29,7 +28,7 @@ def mirrored(seen: Seen, rays: SitterRays, emitter: Emitter) -> tuple[np.ndarray
     rows : (k,) places whose mirror direction meets the emitter unblocked
     luminance : (k,) float32 [cd/m2 per cd/m2]
     """
-    rows = np.where(seen.kinds == EYE_KIND)[0]
+    rows = seen.on_eyes
     points, n, v = (a[rows].astype(float) for a in (seen.points, seen.normals, seen.views))
     cos = (n * v).sum(1)
     mirror = 2 * cos[:, None] * n - v

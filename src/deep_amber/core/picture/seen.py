@@ -50,6 +50,11 @@ class Seen:
         return np.where(self.kinds != WALL_KIND)[0]
 
     @cached_property
+    def on_eyes(self) -> np.ndarray:
+        """Rows of the places on the eyes."""
+        return np.where(self.kinds == EYE_KIND)[0]
+
+    @cached_property
     def walls(self) -> tuple[np.ndarray, np.ndarray]:
         """Points and normals of the places on room and backdrop."""
         return self.points[self.on_walls], self.normals[self.on_walls]

@@ -12,10 +12,10 @@ from ..transport.hemisphere import RAY_START, View, look_around, patches_seen
 from ..transport.patches import POINTS_A_PATCH, Patches, build_patches, patch_rotations, skin_places
 from ..transport.quads import quad_rows
 from ..transport.sampling import rotations
-from .obstacles import obstacles, rows_of, sheets
+from .obstacles import between_walls, rows_of, sheets
 from .quality import PATCH_RAYS, SECONDARY_GRID
 from .secondary import Secondary, light_of, secondaries
-from .stages import Key, Stages, framed, standing
+from .stages import Key, Stages, framed, panels_standing, standing
 
 
 def bounce_key(stages: Stages) -> Key:
@@ -143,27 +143,31 @@ def bounces(stages: Stages, light: Light, emission: Emission) -> Bounces:
     """Radiosity for one emitter of a light at radiance 1."""
     q = stages.quality
     found = secondaries(stages, light, emission)
-    quads = obstacles(stages, light, emission.emitter)
+    quads = between_walls(stages, light, emission.emitter)
     key = (bounce_key(stages), emission.emitter.row.tobytes(), quads, q.patch_grid, q.patch_points, q.precision)
 
-    def lux_of(points, normals, emitter, grid) -> np.ndarray:
-        lift = np.full(len(points), RAY_START, np.float32)
-        return illuminance(stages.rays(), points, normals, lift, emitter, rows_of(quads), grid)
-
-    def make() -> Bounces:
+    def lit() -> np.ndarray:
+        """(patches, points, 3) light straight from the emitter, and from what it makes into lights."""
         stages.go_on()
         p = patches(stages)
         points, normals = p.points[:: q.patch_points], p.normals[:: q.patch_points]
-        lux = np.repeat(lux_of(points, normals, emission.emitter, q.patch_grid)[:, None], 3, 1)
+        lift = np.full(len(points), RAY_START, np.float32)
+        lux = illuminance(stages.rays(), points, normals, lift, emission.emitter, rows_of(quads), q.patch_grid)
+        lux = np.repeat(lux[:, None], 3, 1)
         few = slice(None, None, 9 // q.secondary_points)
         for secondary in found:
             if secondary.key_light or secondary.lobed:  # its light on patches is found by rays of its own
-                n = len(p.points[few])
-                at = light_of(stages, secondary, "patches", p.points[few], p.normals[few], np.full(n, RAY_START, np.float32),
-                              quads, SECONDARY_GRID)  # fmt: skip
+                at = light_of(stages, light, secondary, "patches", p.points[few], p.normals[few],
+                              np.full(len(p.points[few]), RAY_START, np.float32), SECONDARY_GRID)  # fmt: skip
                 at = at.reshape(p.count, -1).mean(1)[:, None] * secondary.radiance
                 lux += np.repeat(at, 9 // q.patch_points, 0)
-        lux = lux.reshape(p.count, -1, 3)
+        return lux.reshape(p.count, -1, 3)
+
+    def make() -> Bounces:
+        p = patches(stages)
+        points = p.points[:: q.patch_points]
+        lit_key = (stages.key(standing), stages.key(panels_standing), p.count, *key[1:-1], q.wall_cell)
+        lux = stages.memory.keep("patches lit", lit_key, lit, entries=20)
         first, apart = thrown_on(p, lux.mean(1)), np.zeros((p.count, 3))
         for secondary in found:
             part = (

@@ -24,7 +24,7 @@ from .obstacles import obstacles, rows_of
 from .quality import PANEL_SHADOWS, SECONDARY_GRID, SENSOR_GRID
 from .secondary import light_of, secondaries
 from .sensors import Sensors
-from .stages import Stages, framed
+from .stages import Key, Stages, framed, panels_standing
 
 OUTLINE_SHADOWS = (2, 2)  # shadow samples of an added place; several share a pixel
 FAINT = 1e-4  # of a light's brightest place: under it nothing is lit
@@ -143,10 +143,9 @@ def _from_panels(stages: Stages, light: Light, emission: Emission, at: str, poin
                  grid=SECONDARY_GRID, fine: bool = False) -> np.ndarray:  # fmt: skip
     """(n, 3) light of the first bounce off panels, at radiance 1; with `fine` also off what the light is aimed at."""
     out = np.zeros((len(points), 3), np.float32)
-    quads = obstacles(stages, light, emission.emitter)
     for s in secondaries(stages, light, emission):
         if fine or not s.key_light:
-            lux = light_of(stages, s, at, points, normals, lift, quads, grid, receptor)
+            lux = light_of(stages, light, s, at, points, normals, lift, grid, receptor)
             out += lux[:, None] * s.radiance.astype(np.float32)
     return out
 
@@ -154,19 +153,30 @@ def _from_panels(stages: Stages, light: Light, emission: Emission, at: str, poin
 def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
     """(coarse places, 3) bounced illuminance of one light at full output."""
     coarse, q = stages.coarse(), stages.quality
-
-    def one(emission: Emission) -> np.ndarray:
-        stages.go_on()
-        at = gather(coarse_patches(stages), bounces(stages, light, emission).seen)
-        return at + _from_panels(stages, light, emission, "coarse", coarse.points, coarse.normals, coarse.lift)
-
-    def make() -> np.ndarray:
-        return sum((one(e) * np.float32(e.radiance) for e in emissions(light)),
-                   start=np.zeros((len(coarse.points), 3), np.float32))  # fmt: skip
-
     around = tuple(obstacles(stages, light, e.emitter) for e in emissions(light))
-    key = (stages.key(framed), stages.coarse_size(), bounce_key(stages), shape_of(light), around, q.patch_grid)
-    return stages.keep_layer("bounced layer", key, make)
+    shape, size = stages.once(("shape", id(light)), lambda: Key(shape_of(light))), stages.coarse_size()
+
+    def zero() -> np.ndarray:
+        return np.zeros((len(coarse.points), 3), np.float32)
+
+    # Panels apart from the rest: another light's body changes what rays see all round, but not these.
+    def off_panels() -> np.ndarray:
+        stages.go_on()
+        parts = (_from_panels(stages, light, e, "coarse", coarse.points, coarse.normals, coarse.lift) * np.float32(e.radiance)
+                 for e in emissions(light))  # fmt: skip
+        return sum(parts, start=zero())
+
+    def all_round() -> np.ndarray:
+        stages.go_on()
+        at = coarse_patches(stages)
+        return sum(
+            (gather(at, bounces(stages, light, e).seen) * np.float32(e.radiance) for e in emissions(light)),
+            start=zero(),
+        )
+
+    near = (stages.key(framed), stages.key(panels_standing), size, shape, around, q.patch_points)
+    far = (stages.key(framed), bounce_key(stages), size, shape, around, q.patch_grid)
+    return stages.keep_layer("off panels", near, off_panels) + stages.keep_layer("all round", far, all_round)
 
 
 def sensor_grid(stages: Stages, light: Light) -> tuple[int, int]:

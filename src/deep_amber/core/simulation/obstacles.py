@@ -49,10 +49,23 @@ def _obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ..
     quads += [q for k in photo_set.lights if shape_of(k) != shape_of(light) for q in (emitter_quad(k), *door_quads(k))]
     if quads:
         hull = stages.memory.keep(
-            "hull", (stages.key(framed), emitter.row.tobytes()), lambda: _hull(stages, emitter), 20
+            "hull", (stages.key(framed), emitter.row[:12].tobytes()), lambda: _hull(stages, emitter), 20
         )
         quads = [q for q in quads if _in_the_way(q, hull)]
     return (backdrop_quad(photo_set.backdrop), *door_quads(light), *quads)
+
+
+def between_walls(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
+    """The quads that take an emitter's light from walls, floor and ceiling: all panels, and what `obstacles` finds.
+
+    Bodies of lights aside of the picture are left out: their shadows on walls are small.
+    """
+
+    def make() -> tuple[Quad, ...]:
+        panels = [q for panel in panels_standing(stages.photo_set) for q in panel_quads(panel)]
+        return tuple(dict.fromkeys((*obstacles(stages, light, emitter), *panels)))
+
+    return stages.once(("between walls", id(light), id(emitter)), make)
 
 
 def _hull(stages: Stages, emitter: Emitter) -> ConvexHull:

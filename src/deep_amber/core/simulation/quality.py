@@ -1,6 +1,6 @@
 """How finely to compute: while something is pulled about, and at rest."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..picture.lens_rays import Size
 from ..transport.bounce import FINE, QUICK
@@ -59,10 +59,12 @@ DRAGGED = Quality(
 )  # fmt: skip
 SETTLED = Quality(
     size=Size(640, 800), shadow_grid=(3, 3), stride=4, shadow_change=0.02, every=1, cell=CELL, coarse_hair=False,
-    shine_grid=(3, 4), shine_turns=(2, 6), keep_shadows=False, bodies_reflect=True, precision=FINE, patch_grid=(4, 4),
+    shine_grid=(3, 4), shine_turns=(2, 5), keep_shadows=False, bodies_reflect=True, precision=FINE, patch_grid=(4, 4),
     wall_cell=0.35, patch_points=1, secondary_points=3, bounce_rows=100, bounce_grid=(16, 8), sensor_shadows=(16, 16),
     outlines=True,
 )  # fmt: skip
+SKETCHED = replace(DRAGGED, size=Size(208, 260), bounce_rows=32)
+"""While the sitter, the room or the camera moves with several lights: every layer is made anew then."""
 PANEL_SHADOWS = (8, 8)  # shadow samples of panels where surfaces are read, at rest
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point
 PATCH_RAYS = (8, 4)

@@ -19,7 +19,7 @@ from ..transport.direct import FLAT, illuminance, unshadowed
 from ..transport.emitter import AREA, HEIGHT, WIDTH, Emitter, quad_emitter
 from ..transport.hemisphere import RAY_START
 from ..transport.sampling import emitter_nodes
-from .obstacles import obstacles, rows_of
+from .obstacles import between_walls, obstacles, rows_of, sheets
 from .stages import Stages, framed, panels_standing, standing
 
 AWAY = math.cos(math.radians(50))  # a light whose axis is farther off the face than this is there to be bounced
@@ -155,7 +155,7 @@ def _meets(quad: Quad, start: np.ndarray, way: np.ndarray) -> float:
 def _all(stages: Stages, light: Light, primary: Emitter) -> list[Secondary]:
     row = primary.row
     face = np.array(face_marks(stages.mesh, stages.photo_set.sitter).face)
-    quads = rows_of(obstacles(stages, light, primary))
+    quads = rows_of(between_walls(stages, light, primary))
     bounced = float(row[9:12] @ unit(face - row[:3])) < AWAY
     white = np.ones(3)
     flat = [(k, f, panel) for panel in panels_standing(stages.photo_set) for k, f in enumerate(panel_quads(panel))]
@@ -200,7 +200,7 @@ def _reflected(stages, lights, lit, ways, figures, mirrored, sheet, front, aimed
 def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Secondary]:
     """The surfaces that an emitter of a light makes into lights, at radiance 1 of that emitter."""
     emitter = emission.emitter
-    key = (stages.key(standing), stages.key(panels_standing), obstacles(stages, light, emitter),
+    key = (stages.key(standing), stages.key(panels_standing), between_walls(stages, light, emitter),
            emitter.row.tobytes(), stages.quality.patch_points)  # fmt: skip
 
     def make() -> list[Secondary]:
@@ -211,7 +211,7 @@ def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Second
     return stages.memory.keep("secondaries", key, make, entries=20)
 
 
-def light_of(stages: Stages, s: Secondary, at: str, points, normals, lift, quads: tuple[Quad, ...], grid: tuple[int, int],
+def light_of(stages: Stages, light: Light, s: Secondary, at: str, points, normals, lift, grid: tuple[int, int],
              receptor: int = FLAT) -> np.ndarray:  # fmt: skip
     """(n,) light of a secondary light on points, at the radiance of its pattern's peak 1.
 
@@ -219,7 +219,11 @@ def light_of(stages: Stages, s: Secondary, at: str, points, normals, lift, quads
     light's move does not change it.
     """
     if not stages.quality.keep_shadows or s.key_light:
+        around = between_walls if at == "patches" else obstacles
+        quads = around(stages, light, s.emitter)
         return illuminance(stages.rays(), points, normals, lift, s.emitter, rows_of(quads), grid, receptor)
+    # Bodies of lights are left out of what is kept, so that one share serves all lights.
+    quads = tuple(sheet.quad for sheet in sheets(stages))
     key = (at, stages.key(framed), points.tobytes() if at != "coarse" else None, s.quad, quads, receptor)
 
     def share() -> np.ndarray:

@@ -8,7 +8,7 @@ import numpy as np
 
 from ..exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
 from ..exposure.response import LUMINANCE, code_value, exposure_factor, lightness, stops_from_mid_grey
-from ..kit.emission import emissions, emitted_colour, output_factor
+from ..kit.emission import emissions, emitted_colour, output_factor, shape_of
 from ..picture.catchlight import mirrored
 from ..picture.develop import add_bounce, add_light, show_sheet, to_srgb
 from ..picture.seen import Seen
@@ -29,7 +29,8 @@ from .layers import (
     sensor_layer,
 )
 from .memory import Memory
-from .quality import SETTLED, Quality
+from .obstacles import obstacles
+from .quality import DRAGGED, SETTLED, SKETCHED, Quality
 from .secondary import secondaries
 from .sensors import meter_sensors, surface_sensors
 from .stages import Stages, framed, panels_standing
@@ -142,13 +143,22 @@ def _show_things(stages: Stages, seen: Seen, out: np.ndarray) -> None:
         show_sheet(seen, nearest, lens, quad_rows([quad]), out, value, np.zeros(3), emission.emitter)
 
 
-def _add_catchlights(stages: Stages, seen: Seen, light: Light, scale: np.ndarray, out: np.ndarray) -> None:
-    """Panels mirrored in the eyes."""
-    for emission in emissions(light):
-        for s in secondaries(stages, light, emission):
-            if not s.key_light:
-                rows, luminance = mirrored(seen, stages.rays(), s.emitter)
-                out[rows] += math.pi * luminance[:, None] * (s.radiance * emission.radiance * scale)
+def _add_catchlights(stages: Stages, seen: Seen, at: str, light: Light, scale: np.ndarray, out: np.ndarray) -> None:
+    """Panels mirrored in the eyes; `at` names the places."""
+
+    def make() -> list[tuple[np.ndarray, np.ndarray]]:
+        return [
+            (rows, luminance[:, None] * (s.radiance * emission.radiance))
+            for emission in emissions(light)
+            for s in secondaries(stages, light, emission)
+            if not s.key_light
+            for rows, luminance in [mirrored(seen, stages.rays(), s.emitter)]
+        ]
+
+    around = tuple(obstacles(stages, light, e.emitter) for e in emissions(light))
+    key = (stages.key(framed), stages.key(panels_standing), shape_of(light), around)
+    for rows, luminance in stages.keep_layer(f"panels in the eyes, {at}", key, make):
+        out[rows] += math.pi * luminance * scale
 
 
 def _bounced(stages: Stages) -> np.ndarray:
@@ -181,8 +191,8 @@ def linear_picture(stages: Stages) -> np.ndarray:
                 edge = outline_layer(stages, part)
                 add_light(outline[0], edge.diffuse, edge.shine, scale * part.radiance, added)
         if outline and added is not None:
-            _add_catchlights(stages, seen, light, scale, out)
-            _add_catchlights(stages, outline[0], light, scale, added)
+            _add_catchlights(stages, seen, "pixels", light, scale, out)
+            _add_catchlights(stages, outline[0], "outlines", light, scale, added)
     _show_things(stages, seen, out)
     if outline and added is not None:
         _show_things(stages, outline[0], added)
@@ -236,6 +246,15 @@ def _readings(stages: Stages) -> Readings:
             incident[name] = IncidentReading(f, over)
     ratio, stops = lighting_ratio(lux[sides[0]], lux[sides[1]])
     return Readings(read, incident, ratio, stops)
+
+
+def quick_quality(photo_set: Set, before: Set | None) -> Quality:
+    """How finely to compute while something is pulled about; `before` is the set of the picture before this one.
+
+    What is seen through the lens changes for all lights at once when the sitter, the room or the camera moves.
+    """
+    moved = before is not None and framed(before) != framed(photo_set)
+    return SKETCHED if moved and len(lights_on(photo_set)) > 1 else DRAGGED
 
 
 def simulate(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memory: Memory | None = None,

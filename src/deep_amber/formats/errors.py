@@ -86,11 +86,11 @@ def _branch(loc: tuple) -> tuple | None:
     return loc[: at[-1] + 1] if at else None
 
 
-def problems_in(error: ValidationError, root: Any = None, start: str = "set") -> list[Problem]:
+def problems_in(error: ValidationError, roots: dict[str, Any]) -> list[Problem]:
     """What a validation error says, in words.
 
-    Where several kinds are possible only the kind that was meant is spoken of, by its "kind". `root` is the dataclass
-    at the part of the body named by `start`.
+    Where several kinds are possible only the kind that was meant is spoken of, by its "kind". `roots` has the
+    dataclass at each part of the body that holds one, as "set".
     """
     errors = error.errors(include_url=False)
     other = {_branch(e["loc"]) for e in errors if e["loc"][-1:] == ("kind",) and e["type"] == "literal_error"} - {None}
@@ -101,8 +101,9 @@ def problems_in(error: ValidationError, root: Any = None, start: str = "set") ->
         if branch is not None and branch in other and (branch[:-1] in meant or e["loc"][-1:] != ("kind",)):
             continue
         where = [part for part in e["loc"] if part not in _KINDS]
-        inside = list(e["loc"])[e["loc"].index(start) + 1 :] if start in e["loc"] else []
-        problem = in_words({**e, "loc": where}, _interval(root, inside) if root and inside else "")
+        start = next((name for name in roots if name in e["loc"]), "")
+        inside = list(e["loc"])[e["loc"].index(start) + 1 :] if start else []
+        problem = in_words({**e, "loc": where}, _interval(roots[start], inside) if inside else "")
         if branch is not None and branch in other:
             kinds = " or ".join(c.__dataclass_fields__["kind"].default for c in _union_of(branch[-1]))
             problem = Problem(problem.field, problem.message, kinds)

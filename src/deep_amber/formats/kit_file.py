@@ -53,7 +53,7 @@ def _parsed(data: Any) -> Kit:
     try:
         return check_kit(KitFile.model_validate_json(json.dumps(data), strict=True).kit)
     except ValidationError as error:
-        raise NotAccepted(problems_in(error, Kit, "kit")) from None
+        raise NotAccepted(problems_in(error, {"kit": Kit})) from None
 
 
 def read_kit_file(raw: bytes) -> Kit:

@@ -100,7 +100,7 @@ def read_set_file(raw: bytes) -> SetFile:
     try:
         file = SetFile.model_validate_json(json.dumps(upgraded(data)), strict=True)
     except ValidationError as error:
-        raise NotAccepted(problems_in(error, Set)) from None
+        raise NotAccepted(problems_in(error, {"set": Set})) from None
     return check(file)
 
 

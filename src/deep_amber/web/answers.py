@@ -6,6 +6,7 @@ from flask import Flask, Response
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException, RequestEntityTooLarge
 
+from ..core.kit.owned import Kit
 from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
 from ..formats.errors import problems_in
@@ -27,7 +28,7 @@ def refusal(problems: list[Problem], status: int = 422) -> Response:
 
 def invalid_body(error: ValidationError) -> Response:
     """A body or path that does not fit its schema."""
-    return refusal(problems_in(error, Set))
+    return refusal(problems_in(error, {"set": Set, "kit": Kit}))
 
 
 def stored_out(stored) -> dict:

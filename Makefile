@@ -51,6 +51,7 @@ lint: setup-test
 	cd frontend && npm run --silent check
 	$(BIN)/deep-amber openapi | diff -q - docs/openapi.json
 	$(BIN)/deep-amber schema | diff -q - docs/set-file.schema.json
+	$(BIN)/deep-amber schema --kit | diff -q - docs/kit-file.schema.json
 
 bench: setup-test ## ratios to the ray rate of the same run, written to docs/benchmarks.md
 	CHROMIUM=$(CHROMIUM) $(BIN)/python -m bench
@@ -61,11 +62,14 @@ shots: setup-test ## fresh pictures for docs/screenshots
 client: .venv/run.done frontend/node_modules/.done ## OpenAPI document, its TypeScript client, and the set file's schema
 	$(BIN)/deep-amber openapi > docs/openapi.json
 	$(BIN)/deep-amber schema > docs/set-file.schema.json
+	$(BIN)/deep-amber schema --kit > docs/kit-file.schema.json
 	cd frontend && npm run --silent client
 
-reference: .venv/run.done ## path-traced reference results, made anew (some minutes)
+reference: .venv/run.done ## path-traced reference results, made anew (a quarter of an hour), and their table
 	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/reference.txt
+	test -n "$$(ls /usr/lib/x86_64-linux-gnu/libLLVM*.so* 2>/dev/null)" || apt-get install -y -qq --no-install-recommends libllvm19 >/dev/null
 	$(BIN)/python -m tests.reference.make_reference
+	$(BIN)/python -m tests.reference.table
 
 sitters: .venv/run.done ## bakes the sitters from the CC0 base mesh
 	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/bake.txt

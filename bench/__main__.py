@@ -42,6 +42,14 @@ def measured() -> tuple[float, list[tuple[str, str, str, str]]]:
         row("settled picture 640 x 800, a light moved", tab.over(ask.move_light, "settled", FEW), "1000 ms")
         row("settled picture 640 x 800, output", tab.over(ask.change_output, "settled", FEW), "-")
         row("settled picture 640 x 800, the head turned", tab.over(ask.turn_head, "settled", FEW), "-")
+        many = ask.Requests(server, 4, "many")
+        row("four lights, three panels: drag the key", many.over(ask.move_light, "dragged", RUNS), "p95 80 ms", True)
+        row("four lights, three panels: output", many.over(ask.change_output, "dragged", RUNS), "30 ms")
+        row("four lights, three panels: drag a panel", many.over(ask.move_panel, "dragged", FEW), "250 ms")
+        row("four lights, three panels: the sitter moved", many.over(ask.move_sitter, "dragged", FEW), "250 ms")
+        row("four lights, three panels: settled, the key moved", many.over(ask.move_light, "settled", FEW), "1000 ms")
+        row("adding the second light", tab.adding(2, FEW), "-")
+        row("adding the eighth light", tab.adding(8, FEW), "the second's")
         for what, key, budget in (
             ("page opened to its first picture", "first", "1500 ms"),
             ("page opened to the fine picture", "settled", "-"),

@@ -27,9 +27,9 @@ def _timed(milliseconds: list[float]) -> Timed:
 class Requests:
     """Asks a server as one tab does."""
 
-    def __init__(self, server: Server):
-        self.server, self.turn = server, 0
-        self.set = json.loads(write_set_file(demo_file(1)))["set"]
+    def __init__(self, server: Server, demo: int = 1, viewer: str = "bench"):
+        self.server, self.turn, self.viewer = server, 0, viewer
+        self.set = json.loads(write_set_file(demo_file(demo)))["set"]
 
     def post(self, path: str, body: dict) -> float:
         """Milliseconds of a whole request."""
@@ -42,7 +42,9 @@ class Requests:
 
     def picture(self, photo_set: dict, quality: str) -> float:
         self.turn += 1
-        return self.post("/api/picture", {"set": photo_set, "quality": quality, "viewer": "bench", "turn": self.turn})
+        return self.post(
+            "/api/picture", {"set": photo_set, "quality": quality, "viewer": self.viewer, "turn": self.turn}
+        )
 
     def over(self, changes, quality: str, runs: int) -> Timed:
         """Pictures of the set with changes(set, i) made, after three that do not count."""
@@ -56,6 +58,27 @@ class Requests:
     def moves(self, runs: int) -> Timed:
         body = {"set": self.set, "thing": "lights.0", "handle": "place"}
         return _timed([self.post("/api/move", body | {"to": {"x": -0.6 + 0.005 * i}}) for i in range(runs)])
+
+    def adding(self, lights: int, runs: int) -> Timed:
+        """The picture after the light of that number was added to the others; each time at another place."""
+        times = []
+        for i in range(runs + 1):
+            photo_set = deepcopy(self.set)
+            first = photo_set["lights"][0]
+            photo_set["lights"] = [lit(first, k, 0.0) for k in range(lights - 1)]
+            self.picture(photo_set, "dragged")
+            photo_set["lights"].append(lit(first, lights - 1, 0.01 * (i + 1)))
+            times.append(self.picture(photo_set, "dragged"))
+        return _timed(times[1:])
+
+
+def lit(first: dict, number: int, off: float) -> dict:
+    """A light like the first, the number-th round the sitter."""
+    light = deepcopy(first)
+    light["name"] = f"light {number}"
+    light["place"]["x"] = -0.9 + 0.25 * number + off
+    light["place"]["y"] = 1.7 + 0.02 * number
+    return light
 
 
 def move_light(photo_set: dict, i: int) -> None:
@@ -72,6 +95,10 @@ def change_aperture(photo_set: dict, i: int) -> None:
 
 def move_sitter(photo_set: dict, i: int) -> None:
     photo_set["sitter"]["x"] += 0.004 * i
+
+
+def move_panel(photo_set: dict, i: int) -> None:
+    photo_set["panels"][0]["place"]["x"] -= 0.004 * i
 
 
 def turn_head(photo_set: dict, i: int) -> None:

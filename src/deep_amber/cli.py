@@ -11,6 +11,7 @@ from .core.problem import NotAccepted
 from .core.simulation import SETTLED, simulate
 from .core.simulation.simulate import Readings, read
 from .core.units import metered_aperture_text, stops_text
+from .formats.kit_file import kit_schema
 from .formats.picture_file import png_bytes
 from .formats.set_file import SetFile, read_set_file, schema
 from .formats.sitter_file import load_sitter
@@ -98,9 +99,10 @@ def check(set_file: Path) -> None:
 
 
 @main.command("schema")
-def print_schema() -> None:
+@click.option("--kit", is_flag=True, help="Of the kit file.")
+def print_schema(kit: bool) -> None:
     """Prints the JSON Schema of the set file."""
-    click.echo(json.dumps(schema(), indent=2))
+    click.echo(json.dumps(kit_schema() if kit else schema(), indent=2))
 
 
 @main.command()

@@ -89,7 +89,12 @@ class PageTest(unittest.TestCase):
     def open_demo(self, name: str = "Nadia, soft headshot") -> None:
         """Opens a fresh copy of a demo set, so that tests do not meet each other's changes."""
         self.page.goto(self.server.address + "/shelf")
-        number = {"Nadia, soft headshot": 1, "Anton, hard and dramatic": 2, "Nadia, low key": 3}[name]
+        number = {
+            "Nadia, soft headshot": 1,
+            "Anton, hard and dramatic": 2,
+            "Nadia, low key": 3,
+            "Anton, four lights": 4,
+        }[name]
         raw = next(DEMO.glob(f"{number}-*.json")).read_text()
         entry = self.page.evaluate("raw => fetch('/api/sets', {method: 'POST', body: raw}).then(r => r.json())", raw)
         self.page.goto(f"{self.server.address}/set/{entry['id']}")

@@ -11,7 +11,7 @@ AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 
 class Layout(PageTest):
     def test_the_bench_fits_without_scrolling_and_cuts_nothing_off(self):
-        for name in ("Nadia, soft headshot", "Anton, hard and dramatic", "Nadia, low key"):
+        for name in ("Nadia, soft headshot", "Anton, hard and dramatic", "Nadia, low key", "Anton, four lights"):
             self.open_demo(name)
             for thing in ("k", "s", "c", "b", "r"):
                 self.page.keyboard.press(thing)
@@ -54,6 +54,18 @@ class Scan(PageTest):
             if v["impact"] in ("serious", "critical")
         ]
         self.assertEqual(serious, [])
+
+    def test_four_lights_with_picker_and_the_kit(self):
+        self.open_demo("Anton, four lights")
+        for part in ("source", "modifier"):
+            self.page.get_by_role("tab", name=part).click()
+            self.scan()
+        self.page.keyboard.press("n")
+        self.page.get_by_label("Find in the kit").wait_for()
+        self.scan()
+        self.page.goto(self.server.address + "/kit")
+        self.page.get_by_label("full output, W s").wait_for()
+        self.scan()
 
     def test_bench_in_both_looks(self):
         self.open_demo()

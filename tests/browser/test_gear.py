@@ -80,7 +80,7 @@ class Gear(PageTest):
         self.open_demo()
         self.page.keyboard.press("v")
         self.page.locator(".exposure-line").first.wait_for()
-        self.assertIn("0", self.page.locator(".exposure-line text").all_inner_texts())
+        self.assertIn("0", self.page.locator(".exposure-line text").all_text_contents())
         self.page.keyboard.press("v")
         self.page.locator(".exposure-line").first.wait_for(state="detached")
 

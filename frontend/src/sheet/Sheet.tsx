@@ -20,7 +20,7 @@ const PARTS = ["place", "source", "modifier"] as const;
 function ThingChip({ id, letter, name, role, off, short }: { id: string; letter: string; name: string; role?: string; off?: boolean; short?: boolean }) {
   const chosen = useBench((s) => s.thing === id);
   return (
-    <button type="button" className={`plain${off ? " off" : ""}${short ? " short" : ""}`} aria-pressed={chosen} aria-label={`${name}, ${letter}`} title={name} onClick={() => choose(id)}>
+    <button type="button" className={`plain${off ? " off" : ""}${short ? " short" : ""}`} aria-pressed={chosen} aria-label={`${letter} ${name}`} title={name} onClick={() => choose(id)}>
       {role && <RoleShape role={role} />} <b className="figures">{letter}</b>
       <span className="name">{name}</span>
     </button>
@@ -57,7 +57,7 @@ export function Sheet() {
         </button>
         <span className="fixed">
           {FIXED.map((t) => (
-            <ThingChip key={t.id} {...t} short />
+            <ThingChip key={t.id} {...t} short={ordered.length + (scene?.drawing.panels.length ?? 0) > 2} />
           ))}
         </span>
       </div>

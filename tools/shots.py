@@ -67,16 +67,33 @@ def main() -> None:
 
             page.goto(server.address + "/shelf")
             page.wait_for_function(
-                "() => document.images.length === 3 && [...document.images].every(i => i.naturalWidth)"
+                "() => document.images.length === 4 && [...document.images].every(i => i.naturalWidth)"
             )
             shot("shelf")
             for name, file in (
                 ("Nadia, soft headshot", "bench-soft"),
                 ("Anton, hard and dramatic", "bench-hard"),
                 ("Nadia, low key", "bench-low-key"),
+                ("Anton, four lights", "bench-four-lights"),
             ):
                 open_set(page, server.address, name)
                 shot(file)
+            page.keyboard.press("v")
+            page.locator(".exposure-line").first.wait_for()
+            page.get_by_role("tab", name="modifier").click()
+            shot("exposure-lines")
+            page.keyboard.press("v")
+            page.keyboard.press("g")
+            page.keyboard.press("x")
+            page.wait_for_timeout(3000)
+            shot("one-light-alone")
+            page.keyboard.press("x")
+            page.keyboard.press("n")
+            page.get_by_role("button", name="400 W s head").first.click()
+            shot("picker")
+            page.goto(server.address + "/kit")
+            page.get_by_label("full output, W s").wait_for()
+            shot("kit")
             open_set(page, server.address, "Anton, hard and dramatic")
             page.keyboard.press("s")
             page.locator('[data-field="sitter.head_turn"]').wait_for()

@@ -760,6 +760,11 @@ export interface components {
              */
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
+             * Output Step
+             * @default 0.3333333333333333
+             */
+            output_step: number;
+            /**
              * Kind
              * @default lamp
              * @constant
@@ -808,6 +813,11 @@ export interface components {
              * @enum {string}
              */
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Output Step
+             * @default 0.3333333333333333
+             */
+            output_step: number;
             /**
              * Colour Temperature
              * @default 5600
@@ -1198,6 +1208,11 @@ export interface components {
              */
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
+             * Output Step
+             * @default 0.3333333333333333
+             */
+            output_step: number;
+            /**
              * Colour Temperature
              * @default 5600
              */
@@ -1235,6 +1250,11 @@ export interface components {
              * @enum {string}
              */
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Output Step
+             * @default 0.3333333333333333
+             */
+            output_step: number;
             /**
              * Colour Temperature
              * @default 5600
@@ -1303,6 +1323,11 @@ export interface components {
              * @enum {string}
              */
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Output Step
+             * @default 0.3333333333333333
+             */
+            output_step: number;
             /**
              * Kind
              * @default tube
@@ -1400,6 +1425,11 @@ export interface components {
              * @enum {string}
              */
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
+            /**
+             * Output Step
+             * @default 0.3333333333333333
+             */
+            output_step: number;
             /**
              * Kind
              * @default window
@@ -1523,6 +1553,8 @@ export interface components {
             exposure: components["schemas"]["ValueOut"][];
             /** Choices */
             choices: components["schemas"]["ChoiceOut"][];
+            /** Facts */
+            facts: string[];
             /** Warnings */
             warnings: string[];
             /** Thing */

@@ -21,8 +21,7 @@ function ThingChip({ id, letter, name, role, off, short }: { id: string; letter:
   const chosen = useBench((s) => s.thing === id);
   return (
     <button type="button" className={`plain${off ? " off" : ""}${short ? " short" : ""}`} aria-pressed={chosen} aria-label={`${letter} ${name}`} title={name} onClick={() => choose(id)}>
-      {role && <RoleShape role={role} />} <b className="figures">{letter}</b>
-      <span className="name">{name}</span>
+      {role && <RoleShape role={role} />} <b className="figures">{letter}</b> <span className="name">{name}</span>
     </button>
   );
 }
@@ -84,6 +83,7 @@ export function Sheet() {
         {isLight && part === "modifier" && <ModifierSwap thing={thing} />}
         {scene?.values.filter((v) => !inCamera.has(v.field) && shown(v.group)).map((value) => <ValueField key={value.field} value={value} />)}
         {scene && <Choices choices={scene.choices.filter((c) => shown(c.group) && !c.field.endsWith(".on"))} />}
+        {isLight && part === "source" && <p className="facts">{scene?.facts.join(" · ")}</p>}
         {thing === "sitter" && <WhoSits />}
       </div>
     </section>

@@ -4,6 +4,7 @@ from dataclasses import asdict
 
 from flask import Response, current_app
 
+from ..core.kit.facts import facts_of
 from ..core.kit.owned import shortages
 from ..core.problem import NotAccepted
 from ..core.safety.heat import heat
@@ -11,6 +12,7 @@ from ..core.scene import Set
 from ..core.scene.choices import choices_of
 from ..core.scene.drawing import drawing
 from ..core.scene.fields import Field, fields_of, group_of, has_third_stops, value_text
+from ..core.scene.things import thing_index
 from ..core.scene.validation import problems_of
 from ..formats.sitter_file import known_sitters, load_sitter
 from ..store.kit import open_kit
@@ -41,6 +43,12 @@ def _warnings(photo_set: Set) -> list[str]:
     return [*warm, *shortages(kit, photo_set)]
 
 
+def _facts(photo_set: Set, thing: str) -> list[str]:
+    if not thing.startswith("lights"):
+        return []
+    return facts_of(photo_set.lights[thing_index(photo_set, thing)[1]])
+
+
 def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | None = None) -> Response:
     """The answer for a sound set; `thing` is what is chosen from now on, else what was asked for."""
     chosen = thing or asked.thing or ""
@@ -50,5 +58,5 @@ def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | No
         set=photo_set, drawing=drawing(photo_set, load_sitter(photo_set.sitter.who)),
         values=[_value(photo_set, path, field, asked.feet) for path, field in fields.items()],
         exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE],
-        choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)], warnings=_warnings(photo_set), thing=chosen, resisted=resisted,
+        choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)], facts=_facts(photo_set, chosen), warnings=_warnings(photo_set), thing=chosen, resisted=resisted,
     ))  # fmt: skip

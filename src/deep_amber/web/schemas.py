@@ -175,6 +175,8 @@ class SceneOut(BaseModel):
     """The camera's exposure values, always."""
     choices: list[ChoiceOut]
     """What can be chosen of it."""
+    facts: list[str]
+    """What follows from a light's figures."""
     warnings: list[str]
     """What to be careful with, and what the kit does not have, in words."""
     thing: str

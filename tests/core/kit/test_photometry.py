@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from deep_amber.core.exposure.meter import C_FLAT, metered_aperture
 from deep_amber.core.exposure.response import LUMINANCE
 from deep_amber.core.kit.emission import emissions, emitted_colour, output_factor
+from deep_amber.core.kit.facts import facts_of, recycle_time
 from deep_amber.core.kit.flux import guide_number
 from deep_amber.core.kit.gels import GELS
 from deep_amber.core.scene import (
@@ -181,6 +182,15 @@ class Gels(unittest.TestCase):
     def test_a_full_warm_gel_on_flash_is_near_a_tungsten_balance(self):
         colour = emitted_colour(light(gels=("full warm",)), 2960.0)
         np.testing.assert_allclose(colour / colour[1], 1.0, atol=0.05)
+
+
+class Facts(unittest.TestCase):
+    def test_recycling_takes_as_long_as_the_flash_is_strong(self):
+        flash = Speedlight(recycle_time=4.0)
+        self.assertEqual([recycle_time(flash, o) for o in (0.0, -1.0, -2.0)], [4.0, 2.0, 1.0])
+        said = facts_of(light(source=flash, output=-2.0, gels=("full warm",), trim=0.3))
+        self.assertIn("ready after 1.0 s", said)
+        self.assertTrue(any("−0.8 stops" in s for s in said) and any("+0.3" in s for s in said))
 
 
 class Output(unittest.TestCase):

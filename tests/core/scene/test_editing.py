@@ -11,7 +11,7 @@ from deep_amber.core.problem import NotAccepted
 from deep_amber.core.scene import Bare, Bowl, Softbox, Speedlight, Strobe, Tube, Umbrella, Window, editing
 from deep_amber.core.scene.choices import choices_of, choose
 from deep_amber.core.scene.drawing import letters
-from deep_amber.core.scene.fields import enter, fields_of
+from deep_amber.core.scene.fields import enter, fields_of, step
 from deep_amber.core.scene.geometry import door_quads, emitter_quad, panel_quads
 from deep_amber.core.scene.light import BarnDoors
 from deep_amber.core.scene.moves import move
@@ -95,6 +95,16 @@ class Choosing(unittest.TestCase):
         for scale, text in (("stops", "8"), ("watt-seconds", "100 W s"), ("percent", "25 %"), ("fractions", "1/4")):
             scaled = choose(s, "lights.0.source.scale", scale)
             self.assertAlmostEqual(enter(scaled, mesh_of(s), "lights.0.output", text).lights[0].output, -2.0)
+
+
+class Dials(unittest.TestCase):
+    def test_output_goes_by_the_steps_of_the_units_dial(self):
+        s = plain_set()
+        for dial, after in ((1.0, -3.0), (0.1, -3.9), (1 / 3, -3 - 2 / 3)):
+            source = replace(s.lights[0].source, output_step=dial)
+            light = replace(s.lights[0], source=source, output=-4.0)
+            stepped = step(replace(s, lights=(light,)), mesh_of(s), "lights.0.output", 1)
+            self.assertAlmostEqual(stepped.lights[0].output, after)
 
 
 class Windows(unittest.TestCase):

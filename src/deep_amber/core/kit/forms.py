@@ -13,7 +13,7 @@ from .owned import BackdropItem, CameraItem, LensItem, PanelItem, StandItem
 
 LABELS = {
     "lowest_output": "lowest output, stops under full", "scale": "its display shows", "unit": "figure is", "bulb": "bulb",
-    "wide_panel": "wide panel out", "upright": "head upright", "recycle_time": "recycle time, s", "sun": "sun on it",
+    "wide_panel": "wide panel out", "upright": "head upright", "recycle_time": "recycle time, s", "output_step": "output step, stops", "sun": "sun on it",
     "cover": "cover", "baffle": "inner baffle", "cloth": "front cloth", "lining": "kind", "sock": "sock on", "material": "made of",
     "surface": "surface", "shape": "shape", "lowest": "lowest, m", "highest": "highest, m", "boom": "boom reach, m",
     "load": "load, kg", "footprint": "across its legs, m", "sensor_width": "sensor width, mm", "sensor_height": "sensor height, mm",

@@ -121,7 +121,7 @@ def seat(photo_set: Set, mesh: SitterMesh) -> Set:
 
 
 def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
-    """The set with a value some third stops on: aperture, time, sensitivity (more light is positive) or output.
+    """The set with a value some steps on: third stops of aperture, time, sensitivity (more light is positive), or steps of the unit's output dial.
 
     Raises NotAccepted for a field without third stops.
     """
@@ -134,8 +134,9 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
     elif path == "camera.sensitivity":
         new = units.step_in_series(value, units.SENSITIVITIES, steps)
     elif field.kind.startswith("output"):
-        lowest = value_at(photo_set, path.replace("output", "source")).lowest_output
-        new = min(0.0, max(lowest, (round(value * 3) + steps) / 3))
+        source = value_at(photo_set, path.replace("output", "source"))
+        dial = getattr(source, "output_step", 1 / 3)
+        new = min(0.0, max(source.lowest_output, (round(value / dial) + steps) * dial))
     else:
         raise NotAccepted([Problem(path, "has no third stops", "aperture, time, ISO or output")])
     return field.put(photo_set, mesh, new)

@@ -7,6 +7,7 @@ from annotated_types import Interval
 
 Kelvin = Annotated[float, Interval(ge=1500.0, le=12000.0)]
 LowestOutput = Annotated[float, Interval(ge=-10.0, le=0.0)]
+OutputStep = Annotated[float, Interval(ge=0.1, le=1.0)]
 OutputScale = Literal["fractions", "stops", "watt-seconds", "percent"]
 
 
@@ -20,6 +21,8 @@ class Strobe:
     """Lowest output it can be set to, in stops under full."""
     scale: OutputScale = "fractions"
     """The scale its own display shows."""
+    output_step: OutputStep = 1 / 3
+    """Of its dial [stops]."""
     colour_temperature: Kelvin = 5600.0
     """[K]"""
     modelling_lamp: Annotated[float, Interval(ge=0.0, le=1000.0)] = 150.0
@@ -44,6 +47,8 @@ class Speedlight:
     lowest_output: LowestOutput = -7.0
     """[stops under full]"""
     scale: OutputScale = "fractions"
+    output_step: OutputStep = 1 / 3
+    """Of its dial [stops]."""
     colour_temperature: Kelvin = 5600.0
     """[K]"""
     recycle_time: Annotated[float, Interval(ge=0.1, le=30.0)] = 3.5
@@ -68,6 +73,8 @@ class Led:
     lowest_output: LowestOutput = -6.6
     """[stops under full]"""
     scale: OutputScale = "percent"
+    output_step: OutputStep = 1 / 3
+    """Of its dial [stops]."""
     colour_temperature: Annotated[float, Interval(ge=2500.0, le=7500.0)] = 5600.0
     """[K]"""
     watts: Annotated[float, Interval(ge=1.0, le=2000.0)] = 60.0
@@ -91,6 +98,8 @@ class Lamp:
     lowest_output: LowestOutput = 0.0
     """0 without a dimmer."""
     scale: OutputScale = "percent"
+    output_step: OutputStep = 1 / 3
+    """Of its dial [stops]."""
     kind: Literal["lamp"] = "lamp"
 
 
@@ -109,6 +118,8 @@ class Tube:
     lowest_output: LowestOutput = 0.0
     """[stops under full]"""
     scale: OutputScale = "percent"
+    output_step: OutputStep = 1 / 3
+    """Of its dial [stops]."""
     kind: Literal["tube"] = "tube"
 
 
@@ -138,6 +149,8 @@ class Window:
     lowest_output: LowestOutput = 0.0
     """[stops under full]"""
     scale: OutputScale = "percent"
+    output_step: OutputStep = 1 / 3
+    """Of its dial [stops]."""
     kind: Literal["window"] = "window"
 
 

@@ -46,6 +46,16 @@ class Gear(PageTest):
         self.page.get_by_role("button", name="Undo").click()
         self.page.locator('.things button[title="rim"]').wait_for()
 
+    def test_undoing_an_addition_leaves_a_bench_that_works(self):
+        self.open_demo()
+        self.add("400 W s head", "standard bowl", "fill")
+        turn = self.settled()
+        self.page.get_by_role("button", name="Undo").click()
+        self.settled(after=turn)
+        self.page.locator('.things button[title="fill"]').wait_for(state="detached")
+        self.page.locator('.things button[title="key"][aria-pressed="true"]').wait_for()
+        self.field("lights.0.distance").wait_for()
+
     def test_modifiers_swap_in_place_and_what_burns_is_refused_at_the_field(self):
         self.open_demo()
         self.add("halogen work lamp", "standard bowl", "fill")

@@ -29,7 +29,7 @@ export async function refreshScene(): Promise<void> {
   const body = asked();
   const { data } = body ? await server.POST("/api/scene", { body }) : { data: undefined };
   if (data && body?.set === useBench.getState().set) {
-    useBench.setState({ scene: data, resisted: "" });
+    useBench.setState((now) => ({ scene: data, resisted: "", thing: data.thing || now.thing, solo: soloStill(now.solo) }));
   }
 }
 

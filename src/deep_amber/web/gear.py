@@ -9,7 +9,7 @@ from ..core.kit.owned import Kit
 from ..core.kit.readings import trim_of
 from ..core.kit.summary import summary
 from ..core.problem import NotAccepted, Problem
-from ..core.scene import Bare, Light, Point, Set, editing
+from ..core.scene import Bare, Light, Point, editing
 from ..core.scene.choices import choose
 from ..core.scene.things import thing_index
 from ..core.simulation.falloff import equal_exposure
@@ -86,12 +86,6 @@ def add(body: AddIn):
     return scene_of(sound(made), body, thing=f"lights.{len(made.lights) - 1}")
 
 
-def _after_removal(made: Set, thing: str) -> str:
-    kind, number = thing.split(".")
-    left = len(getattr(made, kind))
-    return f"{kind}.{min(int(number), left - 1)}" if left else "sitter"
-
-
 @gear.post("/edit", responses={"200": SceneOut})
 def edit(body: EditIn):
     """Takes a light or panel out, copies it, puts it on the other side, or turns a light to a board of its own."""
@@ -99,7 +93,6 @@ def edit(body: EditIn):
     thing = body.thing
     if body.action == "remove":
         made = editing.remove(photo_set, thing)
-        thing = _after_removal(made, thing)
     elif body.action == "copy":
         made = editing.duplicate(photo_set, thing)
         kind, _ = thing_index(photo_set, thing)

@@ -12,7 +12,7 @@ from ..core.scene import Set
 from ..core.scene.choices import choices_of
 from ..core.scene.drawing import drawing
 from ..core.scene.fields import Field, fields_of, group_of, has_third_stops, value_text
-from ..core.scene.things import thing_index
+from ..core.scene.things import still_there, thing_index
 from ..core.scene.validation import problems_of
 from ..formats.sitter_file import known_sitters, load_sitter
 from ..store.kit import open_kit
@@ -51,7 +51,7 @@ def _facts(photo_set: Set, thing: str) -> list[str]:
 
 def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | None = None) -> Response:
     """The answer for a sound set; `thing` is what is chosen from now on, else what was asked for."""
-    chosen = thing or asked.thing or ""
+    chosen = still_there(photo_set, thing or asked.thing or "")
     fields = fields_of(photo_set, chosen) if chosen else {}
     camera = fields_of(photo_set, "camera")
     return answer(SceneOut(

@@ -12,6 +12,7 @@ from .panel import Panel
 from .point import Point
 from .source import Led, Speedlight, Tube, Window
 
+WINDOW_SILL = 0.002  # [m] that a window's pane stands before its wall, so that the two are told apart
 TUBE_WIDTH = 0.026  # [m], of a T8 tube
 SPEEDLIGHT_FACE = (0.065, 0.04)  # [m]
 BARE_FACE = {"strobe": (0.09, 0.09), "lamp": (0.06, 0.06)}  # [m], of a flash tube under its dome, of a bulb
@@ -109,7 +110,10 @@ def emitter_quad(light: Light) -> Quad:
         c, s = np.cos(np.radians(light.roll)), np.sin(np.radians(light.roll))
         right, up = right * c + up * s, up * c - right * s
     width, height, round_front = front_size(light)
-    return quad_of(light.place.array, -right * width / 2, up * height / 2, round_front)
+    middle = light.place.array
+    if isinstance(light.source, Window):
+        middle = middle + unit(light.aim.array - middle) * WINDOW_SILL
+    return quad_of(middle, -right * width / 2, up * height / 2, round_front)
 
 
 def panel_quads(panel: Panel) -> tuple[Quad, ...]:

@@ -13,7 +13,7 @@ from ..transport.patches import POINTS_A_PATCH, Patches, build_patches, patch_ro
 from ..transport.quads import quad_rows
 from ..transport.sampling import rotations
 from .obstacles import between_walls, rows_of, sheets
-from .quality import PATCH_RAYS, SECONDARY_GRID
+from .quality import PATCH_RAYS, SECONDARY_GRID, SMALL
 from .secondary import Secondary, light_of, secondaries
 from .stages import Key, Stages, framed, panels_standing, standing
 
@@ -167,7 +167,7 @@ def bounces(stages: Stages, light: Light, emission: Emission) -> Bounces:
         p = patches(stages)
         points = p.points[:: q.patch_points]
         lit_key = (stages.key(standing), stages.key(panels_standing), p.count, *key[1:-1], q.wall_cell)
-        lux = stages.memory.keep("patches lit", lit_key, lit, entries=20)
+        lux = stages.memory.keep("patches lit", lit_key, lit, entries=SMALL)
         first, apart = thrown_on(p, lux.mean(1)), np.zeros((p.count, 3))
         for secondary in found:
             part = (
@@ -183,4 +183,4 @@ def bounces(stages: Stages, light: Light, emission: Emission) -> Bounces:
         seen = np.maximum(whole - apart, 0).astype(np.float32)
         return Bounces(np.concatenate([seen, _in_places(p, seen, lux)]), whole)
 
-    return stages.memory.keep("radiosity", key, make, entries=20)
+    return stages.memory.keep("radiosity", key, make, entries=SMALL)

@@ -21,7 +21,7 @@ from ..transport.sampling import rotations
 from ..transport.shine import lit_surfaces
 from .bounced import bounce_key, bounces, coarse_patches, patches, sheet_rows
 from .obstacles import obstacles, rows_of
-from .quality import PANEL_SHADOWS, SECONDARY_GRID, SENSOR_GRID
+from .quality import PANEL_SHADOWS, SECONDARY_GRID, SENSOR_GRID, SMALL
 from .secondary import light_of, secondaries
 from .sensors import Sensors
 from .stages import Key, Stages, framed, panels_standing
@@ -222,7 +222,7 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
                 q.patch_points,
             ),
             partial(straight, emission, quads),
-            entries=12,
+            entries=SMALL,
         )
         bounced = gather(at_patches, bounces(stages, light, emission).seen, sensors.receptor)
         out += (direct + bounced) * emission.radiance

@@ -12,6 +12,7 @@ from ..sitter.face import face_marks
 from ..transport.emitter import Emitter
 from ..transport.patches import Sheet
 from ..transport.quads import quad_rows
+from .quality import SMALL
 from .stages import Stages, framed, panels_standing
 
 PANEL_CELL = 0.25  # smallest patch of a panel [m]
@@ -49,7 +50,7 @@ def _obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ..
     quads += [q for k in photo_set.lights if shape_of(k) != shape_of(light) for q in (emitter_quad(k), *door_quads(k))]
     if quads:
         hull = stages.memory.keep(
-            "hull", (stages.key(framed), emitter.row[:12].tobytes()), lambda: _hull(stages, emitter), 20
+            "hull", (stages.key(framed), emitter.row[:12].tobytes()), lambda: _hull(stages, emitter), 2 * SMALL
         )
         quads = [q for q in quads if _in_the_way(q, hull)]
     return (backdrop_quad(photo_set.backdrop), *door_quads(light), *quads)

@@ -66,6 +66,7 @@ SETTLED = Quality(
 SKETCHED = replace(DRAGGED, size=Size(208, 260), bounce_rows=32)
 """While the sitter, the room or the camera moves with several lights: every layer is made anew then."""
 PANEL_SHADOWS = (8, 8)  # shadow samples of panels where surfaces are read, at rest
+SMALL = 40  # results kept of a stage that is small: enough for eight lights with two emitters each
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point
 PATCH_RAYS = (8, 4)
 SECONDARY_GRID = (2, 3)  # shadow samples of panels and scrims on patches and coarse places

@@ -20,14 +20,20 @@ from ..transport.emitter import AREA, HEIGHT, WIDTH, Emitter, quad_emitter
 from ..transport.hemisphere import RAY_START
 from ..transport.sampling import emitter_nodes
 from .obstacles import between_walls, obstacles, rows_of, sheets
+from .quality import SMALL
 from .stages import Stages, framed, panels_standing, standing
 
 AWAY = math.cos(math.radians(50))  # a light whose axis is farther off the face than this is there to be bounced
 WALL_REACH = 2.0  # half the side of the lit part of a wall, in distances from the light to it
 NODES_QUICK, NODES_FINE = 3, 7
 NODE_SHADOWS = (4, 4)  # samples of the light from each place of a panel
+FAR = 20.0  # [m] along a light's axis in which what it is aimed at is looked for
+DARKEST = 0.1  # reflectance under which a surface is not taken for a light
 CROP, EDGE = 16, 0.02  # cells a side in which the lit part of a surface is found, and where it ends
 LEAST = 0.002  # share of the brightest possible that a face must receive
+
+
+Source = tuple[Emitter, np.ndarray]  # an emitter and its radiance a channel
 
 
 @dataclass(frozen=True, eq=False)
@@ -58,7 +64,9 @@ def _spread_of(emitter: Emitter, place: np.ndarray) -> float:
     return float(row[WIDTH] ** 2 + row[HEIGHT] ** 2) / 24 / max(r2, 1e-6)
 
 
-def _lux(stages: Stages, sources, quads: np.ndarray, lit: Quad, out: Quad, places: np.ndarray) -> np.ndarray:
+def _lux(
+    stages: Stages, sources: list[Source], quads: np.ndarray, lit: Quad, out: Quad, places: np.ndarray
+) -> np.ndarray:
     """(n, 3) light on the face `lit` at places of `out`, -1..1 each; both share their plane but for its sense."""
     points = np.array(out.centre) + places[:, :1] * np.array(out.half_x) + places[:, 1:] * np.array(out.half_y)
     normals = np.tile(lit.normal, (len(points), 1)).astype(np.float32)
@@ -70,7 +78,7 @@ def _lux(stages: Stages, sources, quads: np.ndarray, lit: Quad, out: Quad, place
     return at
 
 
-def _lit_part(stages: Stages, sources, quads: np.ndarray, lit: Quad, out: Quad) -> Quad | None:
+def _lit_part(stages: Stages, sources: list[Source], quads: np.ndarray, lit: Quad, out: Quad) -> Quad | None:
     """The part of `out` that is lit to more than EDGE of its brightest place; the rest is left to the bounces."""
     middle = (np.arange(CROP) + 0.5) / CROP * 2 - 1
     places = np.stack(np.meshgrid(middle, middle), -1).reshape(-1, 2)
@@ -87,40 +95,46 @@ def _lit_part(stages: Stages, sources, quads: np.ndarray, lit: Quad, out: Quad) 
     return quad_of(np.array(out.centre) + x * (a0 + a1) / 2 + y * (b0 + b1) / 2, x * (a1 - a0) / 2, y * (b1 - b0) / 2)
 
 
-def _made(stages: Stages, sources: list[tuple[Emitter, np.ndarray]], quads: np.ndarray, lit: Quad, out: Quad,
-          share: tuple, lobe: tuple[float, float], virtual: np.ndarray, sheet: int, out_front: bool, key_light: bool) -> Secondary | None:  # fmt: skip
-    """What `out` throws of the light on the face `lit`; None when that is next to nothing."""
-    through = lit is not out and sheet >= 0
-    quick = stages.quality.patch_points > 1
-    n = NODES_FINE if not quick else NODES_QUICK + key_light
-    if key_light:
-        cropped = _lit_part(stages, sources, quads, lit, out)
+@dataclass(frozen=True, eq=False)
+class _Face:
+    """A face that light falls on, and the one it leaves by: the same, or the other one of a scrim."""
+
+    lit: Quad
+    out: Quad
+    share: tuple[float, ...]
+    """Of the light that leaves, a channel."""
+    lobe: tuple[float, float]
+    """Share of that which keeps a direction, and its exponent."""
+    virtual: np.ndarray
+    """Where the light that keeps its direction seems to come from."""
+    sheet: int
+    front: bool
+    key_light: bool
+
+
+def _made(stages: Stages, sources: list[Source], quads: np.ndarray, face: _Face) -> Secondary | None:
+    """What a face throws of the sources' light; None when nothing falls on it."""
+    through, out = face.lit is not face.out and face.sheet >= 0, face.out
+    if face.key_light:
+        cropped = _lit_part(stages, sources, quads, face.lit, out)
         if cropped is None:
             return None
         out = cropped
-    at = _lux(stages, sources, quads, lit, out, emitter_nodes(n, n)[0])
-    tint = at.sum(0)
-    if tint.max() <= 0:
+    n = NODES_QUICK + face.key_light if stages.quality.patch_points > 1 else NODES_FINE
+    at = _lux(stages, sources, quads, face.lit, out, emitter_nodes(n, n)[0])
+    if at.max() <= 0:
         return None
     pattern = at.sum(1).reshape(n, n)
-    peak = float(pattern.max())
-    tint = tint / tint.sum() * peak
-    blur = _spread_of(sources[0][0], np.array(out.centre))
-    exponent = 1 / (1 / lobe[1] + blur) if lobe[0] else 0.0
-    emitter = quad_emitter(out, pattern=pattern / peak, virtual=virtual, share=lobe[0], exponent=exponent)
-    return Secondary(
-        emitter,
-        tint * np.array(share) / math.pi,
-        out,
-        sheet,
-        out_front,
-        key_light,
-        lobe[0] > 0,
-        through,
-    )
+    tint = at.sum(0) / at.sum() * pattern.max()
+    share, exponent = face.lobe
+    if share:
+        exponent = 1 / (1 / exponent + _spread_of(sources[0][0], np.array(out.centre)))
+    emitter = quad_emitter(out, pattern=pattern / pattern.max(), virtual=face.virtual, share=share, exponent=exponent)
+    radiance = tint * np.array(face.share) / math.pi
+    return Secondary(emitter, radiance, out, face.sheet, face.front, face.key_light, share > 0, through)
 
 
-def _wall(stages: Stages, emitter: Emitter) -> tuple[Quad, tuple] | None:
+def _wall(stages: Stages, emitter: Emitter) -> tuple[Quad, tuple[float, ...]]:
     """The lit part of the wall, floor or ceiling that the emitter's axis meets, and its reflectance a channel."""
     room = stages.photo_set.room
     start, way = emitter.row[:3], emitter.row[9:12]
@@ -152,49 +166,47 @@ def _meets(quad: Quad, start: np.ndarray, way: np.ndarray) -> float:
     return t if t > 1e-6 and abs(off @ x) <= x @ x and abs(off @ y) <= y @ y else math.inf
 
 
-def _all(stages: Stages, light: Light, primary: Emitter) -> list[Secondary]:
-    row = primary.row
+def _faces(stages: Stages, primary: Emitter, aside: bool) -> list[_Face]:
+    """The faces of panels that the emitter's side of them makes into lights, scrims' other faces included."""
+    start, axis = primary.row[:3], primary.row[9:12]
     face = np.array(face_marks(stages.mesh, stages.photo_set.sitter).face)
-    quads = rows_of(between_walls(stages, light, primary))
-    bounced = float(row[9:12] @ unit(face - row[:3])) < AWAY
-    white = np.ones(3)
-    flat = [(k, f, panel) for panel in panels_standing(stages.photo_set) for k, f in enumerate(panel_quads(panel))]
-    ends = [_meets(quad, row[:3], row[9:12] * 20) for _, quad, _ in flat]
-    first, later = [], []
-    for number, (_, quad, panel) in enumerate(flat):
-        figures = PANEL_SURFACES[panel.surface]
-        lit = quad if (row[:3] - quad.centre) @ quad.normal > 0 else _flipped(quad)
-        own = np.array([not np.allclose(q[:3], quad.centre) for q in quads])
-        ways = quads[own]
-        mirrored = row[:3] - 2 * ((row[:3] - quad.centre) @ lit.normal) * lit.normal
+    parts = [(quad, panel.surface) for panel in panels_standing(stages.photo_set) for quad in panel_quads(panel)]
+    ends = [_meets(quad, start, axis * FAR) for quad, _ in parts]
+    made = []
+    for number, (quad, surface) in enumerate(parts):
+        figures = PANEL_SURFACES[surface]
+        lit = quad if (start - quad.centre) @ quad.normal > 0 else _flipped(quad)
         if figures.passes:
-            between = _meets(quad, row[:3], face - row[:3]) < 1
-            first.append(_made(stages, [(primary, white)], ways, lit, _flipped(lit), (figures.passes,) * 3,
-                               (figures.straight, figures.straight_exponent), row[:3], number + 1, lit is not quad, between))  # fmt: skip
-        if max(figures.reflects) > 0.1:
-            aimed = bounced and ends[number] == min(ends) and math.isfinite(ends[number])
-            entry = (lit, ways, figures, mirrored, number + 1, lit is quad, aimed)
-            if aimed:
-                first.append(_reflected(stages, [(primary, white)], *entry))
-            else:
-                later.append(entry)
-    if bounced and not any(map(math.isfinite, ends)):
-        found = _wall(stages, primary)
-        if found and max(found[1]) > 0.15:
-            first.append(
-                _made(
-                    stages, [(primary, white)], quads, found[0], found[0], found[1], (0.0, 0.0), row[:3], -1, True, True
-                )
+            between = _meets(quad, start, face - start) < 1
+            lobe = (figures.straight, figures.straight_exponent)
+            made.append(
+                _Face(lit, _flipped(lit), (figures.passes,) * 3, lobe, start, number + 1, lit is not quad, between)
             )
-    made = [s for s in first if s]
-    lights = [(primary, white), *((s.emitter, s.radiance) for s in made if s.key_light)]
-    made += [s for entry in later if (s := _reflected(stages, lights, *entry))]
+        if max(figures.reflects) > DARKEST:
+            aimed = aside and math.isfinite(ends[number]) and ends[number] == min(ends)
+            lobe = (figures.gloss, figures.gloss_exponent)
+            mirrored = start - 2 * ((start - quad.centre) @ lit.normal) * lit.normal
+            made.append(_Face(lit, lit, figures.reflects, lobe, mirrored, number + 1, lit is quad, aimed))
+    if aside and not any(map(math.isfinite, ends)):
+        wall, reflects = _wall(stages, primary)
+        if max(reflects) > DARKEST:
+            made.append(_Face(wall, wall, reflects, (0.0, 0.0), start, -1, True, True))
     return made
 
 
-def _reflected(stages, lights, lit, ways, figures, mirrored, sheet, front, aimed) -> Secondary | None:
-    lobe = (figures.gloss, figures.gloss_exponent)
-    return _made(stages, lights, ways, lit, lit, figures.reflects, lobe, mirrored, sheet, front, aimed)
+def _all(stages: Stages, light: Light, primary: Emitter) -> list[Secondary]:
+    """What the light is for first, as it lights the other panels too."""
+    row = primary.row
+    to_face = unit(np.array(face_marks(stages.mesh, stages.photo_set.sitter).face) - row[:3])
+    quads = rows_of(between_walls(stages, light, primary))
+    sources: list[Source] = [(primary, np.ones(3))]
+    made: list[Secondary] = []
+    for face in sorted(_faces(stages, primary, float(row[9:12] @ to_face) < AWAY), key=lambda f: not f.key_light):
+        others = quads[[not np.allclose(q[:3], face.lit.centre) for q in quads]]
+        lights = sources + ([] if face.key_light else [(s.emitter, s.radiance) for s in made if s.key_light])
+        if (found := _made(stages, lights, others, face)) is not None:
+            made.append(found)
+    return made
 
 
 def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Secondary]:
@@ -208,7 +220,7 @@ def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Second
         brightest = max((float(s.radiance.max()) * s.emitter.row[AREA] for s in found), default=0.0)
         return [s for s in found if s.key_light or s.radiance.max() * s.emitter.row[AREA] > LEAST * brightest]
 
-    return stages.memory.keep("secondaries", key, make, entries=20)
+    return stages.memory.keep("secondaries", key, make, entries=SMALL)
 
 
 def light_of(stages: Stages, light: Light, s: Secondary, at: str, points, normals, lift, grid: tuple[int, int],
@@ -233,5 +245,5 @@ def light_of(stages: Stages, light: Light, s: Secondary, at: str, points, normal
         return got / np.maximum(whole, 1e-20)
 
     return unshadowed(points, normals, s.emitter, receptor=receptor) * stages.memory.keep(
-        "seen of panels", key, share, 80
+        "seen of panels", key, share, 2 * SMALL
     )

@@ -84,13 +84,13 @@ class Stages:
         return self.once(of, lambda: Key(of(self.photo_set)))
 
     # A picture's arrays are large (35 MB of surfaces at 640 x 800), so one of each size is kept, and as many
-    # layers as there are lights and one more.
+    # layers as the lights and what they are bounced off need, and one more.
 
     def keep_picture(self, stage: str, key: Hashable, make: Callable[[], T]) -> T:
         return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=1)
 
     def keep_layer(self, stage: str, key: Hashable, make: Callable[[], T]) -> T:
-        entries = len(self.photo_set.lights) + 1
+        entries = 2 * len(self.photo_set.lights) + 1
         return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=entries)
 
     def posed(self) -> Posed:

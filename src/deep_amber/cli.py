@@ -8,6 +8,7 @@ from pathlib import Path
 import click
 
 from .core.problem import NotAccepted
+from .core.safety.heat import heat
 from .core.simulation import SETTLED, simulate
 from .core.simulation.simulate import Readings, read
 from .core.units import metered_aperture_text, stops_text
@@ -95,7 +96,11 @@ def render(set_file: Path, out: Path, size: tuple[int, int]) -> None:
 @set_file
 def check(set_file: Path) -> None:
     """Says whether a set file is sound."""
-    click.echo(f"{_file(set_file).name}: sound")
+    file = _file(set_file)
+    click.echo(f"{file.name}: sound")
+    for light in file.set.lights:
+        for verdict in heat(light):
+            click.echo(f"careful, {light.name}: {verdict.message}; {verdict.accepted}")
 
 
 @main.command("schema")

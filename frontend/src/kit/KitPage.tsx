@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { App, Button, Dropdown } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
+import { usePicks } from "../gear/usePicks";
 import { type Form, inWords, type Kit, problemsIn, server } from "../server/client";
 import { ItemForm } from "./ItemForm";
 import { type Item, items, PARTS, type Part, put, withItems } from "./parts";
@@ -22,6 +23,7 @@ function fresh(part: Part, form: Form, taken: string[]): Item {
 /** What the photographer owns: lists at the left, the chosen item's figures at the right. */
 export function KitPage() {
   const { message } = App.useApp();
+  const picks = usePicks();
   const { answer, failed, save, problems, setProblems } = useKit();
   const forms = useQuery({ queryKey: ["forms"], queryFn: async () => (await server.GET("/api/kit/forms")).data?.forms ?? [], staleTime: Infinity });
   const [part, setPart] = useState<Part>("sources");
@@ -89,6 +91,7 @@ export function KitPage() {
   const kinds = (forms.data ?? []).filter((f) => f.part === part);
   const kindOf = (i: Item) => String(((i[ONE[part]] as { kind?: string } | undefined) ?? {}).kind ?? "");
   const form = item ? (kinds.find((f) => f.kind === kindOf(item)) ?? kinds[0]) : undefined;
+  const fits = picks.find((p) => p.part === "sources" && p.name === list[index]?.name)?.fits ?? [];
   const summary = (name: string) => answer?.items.find((i) => i.part === part && i.name === name)?.summary ?? "";
   const general = problems.filter((p) => !p.field.startsWith(`kit.${part}.${index}.`));
   return (
@@ -164,6 +167,7 @@ export function KitPage() {
         {item && kit && answer && (
           <div className="figures-of">
             <ItemForm form={form} item={item} where={`${part}.${index}`} problems={problems} onChange={(changed) => void keep(changed)} />
+            {part === "sources" && fits.length > 0 && <p className="hint">Takes: {fits.join(", ")}.</p>}
             {part === "sources" && <Readings answer={answer} item={item} where={`${part}.${index}`} problems={problems} onChange={(changed) => void keep(changed)} />}
             <div className="foot">
               <button type="button" className="plain" onClick={() => void keep(null)}>

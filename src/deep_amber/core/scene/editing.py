@@ -18,10 +18,11 @@ from .panel import Panel
 from .photometry import Photometry
 from .point import Point
 from .set import Set
-from .source import Source
+from .source import FLASH, Source
 from .things import thing_index
 
 MOST = 8
+FIRST_OUTPUT = -3.0  # stops under full of a flash that is put in; continuous light is weak enough at full
 # Where a light of a role first stands: azimuth and elevation about the face against the camera, distance [degrees, m].
 FIRST_PLACES: dict[str, tuple[float, float, float]] = {
     "key": (-45.0, 35.0, 1.2), "fill": (30.0, 12.0, 1.5), "rim": (145.0, 35.0, 1.2), "other": (-70.0, 20.0, 1.4),
@@ -87,7 +88,8 @@ def add_light(
     else:
         place, aim = _about(photo_set, mesh, *FIRST_PLACES[role])
     name = source.kind if role == "other" else role
-    light = Light(place, aim, max(-3.0, source.lowest_output), modifier or Bare(), _free_name(photo_set, name), source, role,
+    output = max(FIRST_OUTPUT, source.lowest_output) if source.kind in FLASH else 0.0
+    light = Light(place, aim, output, modifier or Bare(), _free_name(photo_set, name), source, role,
                   item=item, modifier_item=modifier_item, trim=trim)  # fmt: skip
     if light.modifier.kind not in modifiers_for(light):
         light = replace(light, modifier=Bare(), modifier_item="")

@@ -104,8 +104,8 @@ class Drawn(unittest.TestCase):
             self.assertAlmostEqual(end[2], photo_set.backdrop.z, delta=1e-3)
 
     def test_letters_are_told_apart(self):
-        self.assertEqual(letters(["key", "kicker", "rim"]), ["K", "I", "R"])
-        self.assertEqual(letters(["a", "a a"]), ["A", "2"])
+        self.assertEqual(letters(["key", "kicker", "rim"]), ["K", "I", "M"])  # R chooses the room
+        self.assertEqual(letters(["a", "a a"]), ["A", "D"])
 
 
 if __name__ == "__main__":

@@ -11,6 +11,7 @@ from deep_amber.core.picture.wall_light import wall_light
 from deep_amber.core.scene import Bare, Bowl, Colour, Panel, Point, Softbox, Speedlight, Surface
 from deep_amber.core.scene.moves import move
 from deep_amber.core.simulation import DRAGGED, SETTLED, Memory, simulate
+from deep_amber.core.simulation.quality import SKETCHED
 from deep_amber.core.simulation.secondary import secondaries
 from deep_amber.core.simulation.simulate import lights_on, quick_quality, read
 from deep_amber.core.simulation.stages import Stages
@@ -177,6 +178,14 @@ class Layers(unittest.TestCase):
         np.testing.assert_array_equal(
             simulate(moved, mesh_of(s), SETTLED, memory).picture, simulate(moved, mesh_of(s), SETTLED).picture
         )
+
+    def test_every_quality_takes_its_own_from_one_memory(self):
+        s, memory = demo_file(4).set, Memory()
+        for quality in (SKETCHED, DRAGGED, SETTLED, SKETCHED, DRAGGED):
+            moved = move(s, "lights.0", "place", {"y": s.lights[0].place.y + 0.02}).photo_set
+            for state in (s, moved):
+                size = simulate(state, mesh_of(s), quality, memory).picture.shape
+                self.assertEqual(size, (quality.size.height, quality.size.width, 3))
 
     def test_light_carried_over_walls_is_the_light_there(self):
         s = plain_set()

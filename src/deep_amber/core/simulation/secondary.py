@@ -236,7 +236,7 @@ def light_of(stages: Stages, light: Light, s: Secondary, at: str, points, normal
         return illuminance(stages.rays(), points, normals, lift, s.emitter, rows_of(quads), grid, receptor)
     # Bodies of lights are left out of what is kept, so that one share serves all lights.
     quads = tuple(sheet.quad for sheet in sheets(stages))
-    key = (at, stages.key(framed), points.tobytes() if at != "coarse" else None, s.quad, quads, receptor)
+    key = (at, stages.key(framed), points.tobytes() if at != "coarse" else len(points), s.quad, quads, receptor)
 
     def share() -> np.ndarray:
         plain = quad_emitter(s.quad)

@@ -76,8 +76,9 @@ def lit(first: dict, number: int, off: float) -> dict:
     """A light like the first, the number-th round the sitter."""
     light = deepcopy(first)
     light["name"] = f"light {number}"
-    light["place"]["x"] = -0.9 + 0.25 * number + off
-    light["place"]["y"] = 1.7 + 0.02 * number
+    # A row behind the camera, where no light stands before another.
+    light["modifier"] = {"kind": "bowl"}
+    light["place"] = {"x": -1.4 + 0.4 * number + off, "y": 1.9, "z": 4.3}
     return light
 
 

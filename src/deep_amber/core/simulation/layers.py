@@ -56,6 +56,11 @@ def parts(stages: Stages, light: Light) -> list[Part]:
     return made
 
 
+def _parts_count(stages: Stages) -> int:
+    """How many finely drawn emitters the set's lights have, those that are off included."""
+    return stages.once("parts", lambda: sum(len(parts(stages, light)) for light in stages.photo_set.lights))
+
+
 def _unshadowed(stages: Stages, seen: Seen, emitter: Emitter, at_pixels: bool) -> tuple[np.ndarray, np.ndarray]:
     q = stages.quality
     diffuse, shine = np.zeros(len(seen.points), np.float32), np.zeros(len(seen.points), np.float32)
@@ -96,7 +101,7 @@ def direct_layer(stages: Stages, part: Part) -> DirectLayer:
                                      q.shadow_change, q.coarse_hair, q.every)  # fmt: skip
         return _with_catchlights(stages, seen, emitter, diffuse, shine, visible)
 
-    return stages.keep_layer("direct layer", _key(stages, part), make)
+    return stages.keep_layer("direct layer", _key(stages, part), make, _parts_count(stages))
 
 
 def outline_layer(stages: Stages, part: Part) -> DirectLayer:
@@ -116,7 +121,7 @@ def outline_layer(stages: Stages, part: Part) -> DirectLayer:
                                     quads, OUTLINE_SHADOWS, rotations(len(alone), 0.71))  # fmt: skip
         return _with_catchlights(stages, seen, emitter, diffuse, shine, np.maximum(visible, 0))
 
-    return stages.keep_layer("outline layer", _key(stages, part), make)
+    return stages.keep_layer("outline layer", _key(stages, part), make, _parts_count(stages))
 
 
 def pixel_spreading(stages: Stages) -> Spreading:
@@ -176,7 +181,10 @@ def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
 
     near = (stages.key(framed), stages.key(panels_standing), size, shape, around, q.patch_points)
     far = (stages.key(framed), bounce_key(stages), size, shape, around, q.patch_grid)
-    return stages.keep_layer("off panels", near, off_panels) + stages.keep_layer("all round", far, all_round)
+    count = len(stages.photo_set.lights)
+    return stages.keep_layer("off panels", near, off_panels, count) + stages.keep_layer(
+        "all round", far, all_round, count
+    )
 
 
 def sensor_grid(stages: Stages, light: Light) -> tuple[int, int]:

@@ -157,7 +157,7 @@ def _add_catchlights(stages: Stages, seen: Seen, at: str, light: Light, scale: n
 
     around = tuple(obstacles(stages, light, e.emitter) for e in emissions(light))
     key = (stages.key(framed), stages.key(panels_standing), shape_of(light), around)
-    for rows, luminance in stages.keep_layer(f"panels in the eyes, {at}", key, make):
+    for rows, luminance in stages.keep_layer(f"panels in the eyes, {at}", key, make, len(stages.photo_set.lights)):
         out[rows] += math.pi * luminance * scale
 
 

@@ -83,15 +83,14 @@ class Stages:
         """What `of` says this set depends on, as a key."""
         return self.once(of, lambda: Key(of(self.photo_set)))
 
-    # A picture's arrays are large (35 MB of surfaces at 640 x 800), so one of each size is kept, and as many
-    # layers as the lights and what they are bounced off need, and one more.
+    # A picture's arrays are large (48 MB of surfaces at 640 x 800, 6 MB a layer), so one of each size is kept, and as
+    # many layers as the set needs and one more.
 
     def keep_picture(self, stage: str, key: Hashable, make: Callable[[], T]) -> T:
         return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=1)
 
-    def keep_layer(self, stage: str, key: Hashable, make: Callable[[], T]) -> T:
-        entries = 2 * len(self.photo_set.lights) + 1
-        return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=entries)
+    def keep_layer(self, stage: str, key: Hashable, make: Callable[[], T], needed: int) -> T:
+        return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=needed + 1)
 
     def posed(self) -> Posed:
         return self.memory.keep(

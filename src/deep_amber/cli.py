@@ -10,7 +10,8 @@ import click
 from .core.problem import NotAccepted
 from .core.safety.heat import heat
 from .core.simulation import SETTLED, simulate
-from .core.simulation.simulate import Readings, read
+from .core.simulation.readings import Readings
+from .core.simulation.simulate import read
 from .core.units import metered_aperture_text, stops_text
 from .formats.kit_file import kit_schema
 from .formats.picture_file import png_bytes

@@ -8,7 +8,7 @@ import numpy as np
 from deep_amber.core.kit import assumptions as known
 from deep_amber.core.kit.emission import emissions
 from deep_amber.core.scene.geometry import emitter_quad
-from deep_amber.core.simulation.simulate import exposed
+from deep_amber.core.simulation.readings import exposed
 
 from .path_tracer import Source
 

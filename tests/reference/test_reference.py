@@ -13,8 +13,8 @@ from deep_amber.core.scene import Set
 from deep_amber.core.simulation import SETTLED, Memory
 from deep_amber.core.simulation.layers import sensor_grid, sensor_layer
 from deep_amber.core.simulation.obstacles import obstacles, rows_of
+from deep_amber.core.simulation.readings import exposed
 from deep_amber.core.simulation.sensors import Sensors, meter_sensors
-from deep_amber.core.simulation.simulate import exposed
 from deep_amber.core.simulation.stages import Stages
 from deep_amber.core.transport.direct import FLAT, illuminance
 from deep_amber.formats.set_file import read_set_file

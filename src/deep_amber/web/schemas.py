@@ -12,7 +12,7 @@ from ..core.scene import Set
 from ..core.scene.drawing import Drawing
 from ..core.scene.light import Role
 from ..core.simulation.falloff import ExposureLine
-from ..core.simulation.simulate import Readings
+from ..core.simulation.readings import Readings
 from ..formats.set_file import SetFile
 
 Thing = Annotated[str, MaxLen(40)]

@@ -81,7 +81,8 @@ def _with_catchlights(stages: Stages, seen: Seen, emitter, diffuse, shine, visib
     return DirectLayer(diffuse * visible, shine, visible)
 
 
-def _key(stages: Stages, part: Part) -> tuple:
+def part_key(stages: Stages, part: Part) -> tuple:
+    """What a part's layers depend on."""
     return (stages.key(framed), stages.quality, emitter_key(part.emitter),
             obstacles(stages, part.light, part.emitter))  # fmt: skip
 
@@ -101,7 +102,7 @@ def direct_layer(stages: Stages, part: Part) -> DirectLayer:
                                      q.shadow_change, q.coarse_hair, q.every)  # fmt: skip
         return _with_catchlights(stages, seen, emitter, diffuse, shine, visible)
 
-    return stages.keep_layer("direct layer", _key(stages, part), make, _parts_count(stages))
+    return stages.keep_layer("direct layer", part_key(stages, part), make, _parts_count(stages))
 
 
 def outline_layer(stages: Stages, part: Part) -> DirectLayer:
@@ -121,7 +122,7 @@ def outline_layer(stages: Stages, part: Part) -> DirectLayer:
                                     quads, OUTLINE_SHADOWS, rotations(len(alone), 0.71))  # fmt: skip
         return _with_catchlights(stages, seen, emitter, diffuse, shine, np.maximum(visible, 0))
 
-    return stages.keep_layer("outline layer", _key(stages, part), make, _parts_count(stages))
+    return stages.keep_layer("outline layer", part_key(stages, part), make, _parts_count(stages))
 
 
 def pixel_spreading(stages: Stages) -> Spreading:

@@ -6,9 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
-from ..exposure.response import LUMINANCE, code_value, exposure_factor, lightness, stops_from_mid_grey
-from ..kit.emission import emissions, emitted_colour, output_factor, shape_of
+from ..exposure.response import exposure_factor
+from ..kit.emission import emissions, shape_of
 from ..picture.catchlight import mirrored
 from ..picture.develop import add_bounce, add_light, show_sheet, to_srgb
 from ..picture.seen import Seen
@@ -20,61 +19,22 @@ from ..sitter.mesh import SitterMesh
 from ..transport.quads import quad_rows
 from .bounced import bounces, patches
 from .layers import (
+    DirectLayer,
+    Part,
     bounced_layer,
     direct_layer,
     outline_layer,
     outline_spreading,
+    part_key,
     parts,
     pixel_spreading,
-    sensor_layer,
 )
 from .memory import Memory
 from .obstacles import obstacles
 from .quality import DRAGGED, SETTLED, SKETCHED, Quality
+from .readings import Readings, exposed, lights_on, readings_of
 from .secondary import secondaries
-from .sensors import meter_sensors, surface_sensors
 from .stages import Stages, framed, panels_standing
-
-LABELS = {
-    "lit_cheek": "lit cheek",
-    "shadow_cheek": "shadow cheek",
-    "forehead": "forehead",
-    "chin": "chin",
-    "cloth": "cloth",
-    "backdrop_left": "backdrop left",
-    "backdrop_middle": "backdrop middle",
-    "backdrop_right": "backdrop right",
-}
-
-
-@dataclass(frozen=True)
-class SurfaceReading:
-    label: str
-    stops: float
-    """From mid grey at the set's exposure; diffuse light only, shine is left out."""
-    code: int
-    """8-bit value in the file, 0..255."""
-    lightness: float
-    """CIE L*."""
-    side: str
-    """For a cheek the side as the camera sees it, else empty."""
-
-
-@dataclass(frozen=True)
-class IncidentReading:
-    aperture: float
-    """Metered f-number at the set's sensitivity; 0 for darkness."""
-    over: float
-    """Stops by which it exceeds the aperture that is set; negative when it is under."""
-
-
-@dataclass(frozen=True)
-class Readings:
-    surfaces: dict[str, SurfaceReading]
-    incident: dict[str, IncidentReading]
-    ratio: float
-    """Lit to shadow cheek as a ratio to one."""
-    ratio_stops: float
 
 
 @dataclass(frozen=True, eq=False)
@@ -85,17 +45,6 @@ class Simulated:
 
 def _nothing() -> None:
     return None
-
-
-def exposed(photo_set: Set, light: Light) -> np.ndarray:
-    """(3,) factor a channel from a light's layer to exposure: output, gels, white balance; time for continuous light."""
-    time = 1.0 if light.is_flash else photo_set.camera.time
-    return output_factor(light) * time * emitted_colour(light, photo_set.camera.white_balance)
-
-
-def lights_on(photo_set: Set) -> list[Light]:
-    """The lights that are on."""
-    return [light for light in photo_set.lights if light.on]
 
 
 def _panel_values(stages: Stages) -> list[tuple[np.ndarray, np.ndarray]]:
@@ -172,31 +121,49 @@ def _bounced(stages: Stages) -> np.ndarray:
     return total
 
 
+def _straight(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], DirectLayer], at: str) -> np.ndarray:
+    """(n, 3) straight light of all lights, 1 = white.
+
+    The sum of all but the last light is kept, so that one more light costs the same whether it is the second or the
+    eighth.
+    """
+    photo_set = stages.photo_set
+    factor, n = exposure_factor(photo_set.camera), len(seen.points)
+    drawn = [(part, exposed(photo_set, light) * factor * part.radiance)
+             for light in lights_on(photo_set) for part in parts(stages, light)]  # fmt: skip
+
+    def added(out: np.ndarray, some: list) -> np.ndarray:
+        for part, scale in some:
+            made = layer(stages, part)
+            add_light(seen, made.diffuse, made.shine, scale, out)
+        return out
+
+    first = drawn[:-1]
+    if len(first) < 2:
+        return added(np.zeros((n, 3), np.float32), drawn)
+    key = tuple((part_key(stages, part), scale.tobytes()) for part, scale in first)
+    kept = stages.keep_picture(f"sum of lights, {at}", key, lambda: added(np.zeros((n, 3), np.float32), first))
+    return added(kept.copy(), drawn[-1:])
+
+
 def linear_picture(stages: Stages) -> np.ndarray:
     """(height * width, 3) float32, white = 1."""
-    photo_set, size = stages.photo_set, stages.quality.size
-    factor, seen, coarse = exposure_factor(photo_set.camera), stages.seen(), _bounced(stages)
-    out = np.zeros((size.width * size.height, 3), np.float32)
+    photo_set, seen, coarse = stages.photo_set, stages.seen(), _bounced(stages)
+    out = _straight(stages, seen, direct_layer, "pixels")
     add_bounce(seen, spread(pixel_spreading(stages), coarse), out)
-    outline = stages.outlines() if stages.quality.outlines else None
-    added = np.zeros((len(outline[2]), 3), np.float32) if outline else None
-    if outline and added is not None:
-        add_bounce(outline[0], spread(outline_spreading(stages), coarse), added)
-    for light in lights_on(photo_set):
-        scale = exposed(photo_set, light) * factor
-        for part in parts(stages, light):
-            direct = direct_layer(stages, part)
-            add_light(seen, direct.diffuse, direct.shine, scale * part.radiance, out)
-            if outline and added is not None:
-                edge = outline_layer(stages, part)
-                add_light(outline[0], edge.diffuse, edge.shine, scale * part.radiance, added)
-        if outline and added is not None:
+    if stages.quality.outlines:
+        places, _, owner = stages.outlines()
+        added = _straight(stages, places, outline_layer, "outlines")
+        add_bounce(places, spread(outline_spreading(stages), coarse), added)
+        for light in lights_on(photo_set):
+            scale = exposed(photo_set, light) * exposure_factor(photo_set.camera)
             _add_catchlights(stages, seen, "pixels", light, scale, out)
-            _add_catchlights(stages, outline[0], "outlines", light, scale, added)
-    _show_things(stages, seen, out)
-    if outline and added is not None:
-        _show_things(stages, outline[0], added)
-        _average_outlines(out, added, outline[2])
+            _add_catchlights(stages, places, "outlines", light, scale, added)
+        _show_things(stages, places, added)
+        _show_things(stages, seen, out)
+        _average_outlines(out, added, owner)
+    else:
+        _show_things(stages, seen, out)
     return out
 
 
@@ -207,45 +174,6 @@ def _average_outlines(out: np.ndarray, added: np.ndarray, owner: np.ndarray) -> 
     for c in range(3):
         total = np.bincount(owner, np.clip(added[:, c], 0, 1), len(out))
         out[rows, c] = total[rows] / count[rows]
-
-
-def _readings(stages: Stages) -> Readings:
-    photo_set = stages.photo_set
-    factor, n = exposure_factor(photo_set.camera), photo_set.camera.sensitivity
-    surfaces = stages.memory.keep(
-        "surface sensors", framed(photo_set), lambda: surface_sensors(photo_set, stages.mesh, stages.posed())
-    )
-    domes, flat = meter_sensors(photo_set, stages.mesh)
-
-    def total(name, sensors):
-        at = np.zeros((len(sensors.points), 3))
-        for light in lights_on(photo_set):
-            at += sensor_layer(stages, light, name, sensors) * exposed(photo_set, light)
-        return at
-
-    def group_means(values, sensors):
-        return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]
-
-    on_surfaces = total("surfaces", surfaces)
-    value = dict(
-        zip(surfaces.names, group_means((on_surfaces * surfaces.albedo) @ LUMINANCE * factor, surfaces), strict=True)
-    )
-    lux = dict(zip(surfaces.names, group_means(on_surfaces @ LUMINANCE, surfaces), strict=True))
-    sides = sorted(("cheek_left", "cheek_right"), key=lambda k: -lux[k])
-    read = {}
-    for name, label in LABELS.items():
-        source = {"lit_cheek": sides[0], "shadow_cheek": sides[1]}.get(name, name)
-        v = value[source]
-        side = source.replace("cheek_", "camera-") if source.startswith("cheek") else ""
-        read[name] = SurfaceReading(label, stops_from_mid_grey(v), code_value(v), lightness(v), side)
-    incident = {}
-    for sensors, constant in ((domes, C_DOME), (flat, C_FLAT)):
-        for name, exposure in zip(sensors.names, total(sensors.names[0], sensors) @ LUMINANCE, strict=True):
-            f = metered_aperture(float(exposure), n, constant)
-            over = 2 * math.log2(max(f, 1e-3) / photo_set.camera.aperture)
-            incident[name] = IncidentReading(f, over)
-    ratio, stops = lighting_ratio(lux[sides[0]], lux[sides[1]])
-    return Readings(read, incident, ratio, stops)
 
 
 def quick_quality(photo_set: Set, before: Set | None) -> Quality:
@@ -274,7 +202,7 @@ def simulate(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memor
     The picture (sRGB) and the readings, of the same state.
     """
     stages = Stages(photo_set, mesh, memory if memory is not None else Memory(), quality, go_on)
-    readings = _readings(stages)
+    readings = readings_of(stages)
     linear = linear_picture(stages)
     picture = to_srgb(linear).reshape(quality.size.height, quality.size.width, 3)
     return Simulated(picture, readings)
@@ -282,4 +210,4 @@ def simulate(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memor
 
 def read(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memory: Memory | None = None) -> Readings:
     """The readings alone, as `simulate` gives them."""
-    return _readings(Stages(photo_set, mesh, memory if memory is not None else Memory(), quality, _nothing))
+    return readings_of(Stages(photo_set, mesh, memory if memory is not None else Memory(), quality, _nothing))

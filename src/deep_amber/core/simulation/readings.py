@@ -1,0 +1,107 @@
+"""The readings of a set: surfaces in stops, the incident meter, the lighting ratio."""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
+from ..exposure.response import LUMINANCE, code_value, exposure_factor, lightness, stops_from_mid_grey
+from ..kit.emission import emitted_colour, output_factor
+from ..scene.light import Light
+from ..scene.set import Set
+from .layers import sensor_layer
+from .sensors import meter_sensors, surface_sensors
+from .stages import Stages, framed
+
+LABELS = {
+    "lit_cheek": "lit cheek",
+    "shadow_cheek": "shadow cheek",
+    "forehead": "forehead",
+    "chin": "chin",
+    "cloth": "cloth",
+    "backdrop_left": "backdrop left",
+    "backdrop_middle": "backdrop middle",
+    "backdrop_right": "backdrop right",
+}
+
+
+@dataclass(frozen=True)
+class SurfaceReading:
+    label: str
+    stops: float
+    """From mid grey at the set's exposure; diffuse light only, shine is left out."""
+    code: int
+    """8-bit value in the file, 0..255."""
+    lightness: float
+    """CIE L*."""
+    side: str
+    """For a cheek the side as the camera sees it, else empty."""
+
+
+@dataclass(frozen=True)
+class IncidentReading:
+    aperture: float
+    """Metered f-number at the set's sensitivity; 0 for darkness."""
+    over: float
+    """Stops by which it exceeds the aperture that is set; negative when it is under."""
+
+
+@dataclass(frozen=True)
+class Readings:
+    surfaces: dict[str, SurfaceReading]
+    incident: dict[str, IncidentReading]
+    ratio: float
+    """Lit to shadow cheek as a ratio to one."""
+    ratio_stops: float
+
+
+def exposed(photo_set: Set, light: Light) -> np.ndarray:
+    """(3,) factor a channel from a light's layer to exposure: output, gels, white balance; time for continuous light."""
+    time = 1.0 if light.is_flash else photo_set.camera.time
+    return output_factor(light) * time * emitted_colour(light, photo_set.camera.white_balance)
+
+
+def lights_on(photo_set: Set) -> list[Light]:
+    """The lights that are on."""
+    return [light for light in photo_set.lights if light.on]
+
+
+def readings_of(stages: Stages) -> Readings:
+    """What every surface and the meter read."""
+    photo_set = stages.photo_set
+    factor, n = exposure_factor(photo_set.camera), photo_set.camera.sensitivity
+    surfaces = stages.memory.keep(
+        "surface sensors", framed(photo_set), lambda: surface_sensors(photo_set, stages.mesh, stages.posed())
+    )
+    domes, flat = meter_sensors(photo_set, stages.mesh)
+
+    def total(name, sensors):
+        at = np.zeros((len(sensors.points), 3))
+        for light in lights_on(photo_set):
+            at += sensor_layer(stages, light, name, sensors) * exposed(photo_set, light)
+        return at
+
+    def group_means(values, sensors):
+        return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]
+
+    on_surfaces = total("surfaces", surfaces)
+    value = dict(
+        zip(surfaces.names, group_means((on_surfaces * surfaces.albedo) @ LUMINANCE * factor, surfaces), strict=True)
+    )
+    lux = dict(zip(surfaces.names, group_means(on_surfaces @ LUMINANCE, surfaces), strict=True))
+    sides = sorted(("cheek_left", "cheek_right"), key=lambda k: -lux[k])
+    read = {}
+    for name, label in LABELS.items():
+        source = {"lit_cheek": sides[0], "shadow_cheek": sides[1]}.get(name, name)
+        v = value[source]
+        side = source.replace("cheek_", "camera-") if source.startswith("cheek") else ""
+        read[name] = SurfaceReading(label, stops_from_mid_grey(v), code_value(v), lightness(v), side)
+    incident = {}
+    for sensors, constant in ((domes, C_DOME), (flat, C_FLAT)):
+        for name, exposure in zip(sensors.names, total(sensors.names[0], sensors) @ LUMINANCE, strict=True):
+            f = metered_aperture(float(exposure), n, constant)
+            over = 2 * math.log2(max(f, 1e-3) / photo_set.camera.aperture)
+            incident[name] = IncidentReading(f, over)
+    ratio, stops = lighting_ratio(lux[sides[0]], lux[sides[1]])
+    return Readings(read, incident, ratio, stops)

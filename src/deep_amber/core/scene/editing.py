@@ -62,10 +62,10 @@ def _settled(photo_set: Set, kind: str, i: int) -> Set:
     return (move_light if kind == "lights" else move_panel)(photo_set, i, "place", at).photo_set
 
 
-def _window_place(photo_set: Set, height: float) -> tuple[Point, Point]:
+def _window_place(photo_set: Set, width: float, height: float) -> tuple[Point, Point]:
     left, sitter = -photo_set.room.width / 2, photo_set.sitter
-    at = min(photo_set.room.height - height / 2 - 0.05, 1.45)
-    z = min(sitter.z + 0.6, photo_set.room.depth - 1.0)
+    at = max(height / 2, min(photo_set.room.height - height / 2 - 0.05, 1.45))
+    z = max(width / 2, min(sitter.z + 0.6, photo_set.room.depth - width / 2 - 0.05))
     return Point(left, at, z), Point(left + 1.0, at, z)
 
 
@@ -78,13 +78,13 @@ def add_light(
     Raises NotAccepted when the set is full.
     """
     _room_for(photo_set, "lights")
-    if role == "ground":
+    if source.kind == "window":
+        place, aim = _window_place(photo_set, source.width, source.height)
+    elif role == "ground":
         backdrop = photo_set.backdrop
         x = backdrop.x - min(backdrop.width, photo_set.room.width) * 0.4
         place = Point(x, 0.7, (backdrop.z + photo_set.sitter.z) / 2)
         aim = Point(backdrop.x, min(1.3, backdrop.height * 0.7), backdrop.z)
-    elif source.kind == "window":
-        place, aim = _window_place(photo_set, source.height)
     else:
         place, aim = _about(photo_set, mesh, *FIRST_PLACES[role])
     name = source.kind if role == "other" else role

@@ -217,7 +217,7 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
                                            grid, fine=True)  # fmt: skip
 
     out = np.zeros((len(sensors.points), 3))
-    at_patches = stages.memory.keep(f"patches of {name}", (place, bounce_key(stages), q.bodies_reflect), seen)
+    at_patches = stages.memory.keep(f"patches of {name}", (place, bounce_key(stages), q.bodies), seen)
     for emission in emissions(light):
         quads = obstacles(stages, light, emission.emitter)
         direct = stages.memory.keep(

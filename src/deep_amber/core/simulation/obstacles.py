@@ -46,8 +46,9 @@ def obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...
 def _obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
     photo_set = stages.photo_set
     quads = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
-    # A light alone has another switch than in its set, but the same shape.
-    quads += [q for k in photo_set.lights if shape_of(k) != shape_of(light) for q in (emitter_quad(k), *door_quads(k))]
+    if stages.quality.bodies:  # while something is pulled about, lights do not shade each other
+        others = (k for k in photo_set.lights if shape_of(k) != shape_of(light))
+        quads += [q for k in others for q in (emitter_quad(k), *door_quads(k))]
     if quads:
         hull = stages.memory.keep(
             "hull", (stages.key(framed), emitter.row[:12].tobytes()), lambda: _hull(stages, emitter), 2 * SMALL
@@ -94,7 +95,7 @@ def _sheets(stages: Stages) -> list[Sheet]:
     for panel in panels_standing(photo_set):
         figures = PANEL_SURFACES[panel.surface]
         made += [Sheet(q, figures.reflects, figures.passes, PANEL_CELL) for q in panel_quads(panel)]
-    if stages.quality.bodies_reflect:
+    if stages.quality.bodies:
         for light in photo_set.lights:
             colour = (CANOPY_REFLECTS,) * 3 if light.modifier.kind == "umbrella" else None
             made.append(Sheet(emitter_quad(light), colour))

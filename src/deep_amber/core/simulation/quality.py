@@ -29,8 +29,8 @@ class Quality:
     """Radii and turns of shine samples on a round one."""
     keep_shadows: bool
     """Whether how much of a panel is seen is kept while lights move."""
-    bodies_reflect: bool
-    """Whether the black bodies of the lights are in the way of bounced light."""
+    bodies: bool
+    """Whether the bodies of lights are in the way of bounced light and of other lights."""
     precision: float
     """Of the bounces."""
     patch_grid: tuple[int, int]
@@ -52,14 +52,14 @@ class Quality:
 
 
 DRAGGED = Quality(
-    size=Size(320, 400), shadow_grid=(2, 3), stride=5, shadow_change=0.05, every=2, cell=1.0, coarse_hair=True,
-    shine_grid=(2, 2), shine_turns=(1, 4), keep_shadows=True, bodies_reflect=False, precision=QUICK, patch_grid=(2, 2),
+    size=Size(320, 400), shadow_grid=(2, 2), stride=5, shadow_change=0.05, every=2, cell=1.0, coarse_hair=True,
+    shine_grid=(2, 2), shine_turns=(1, 4), keep_shadows=True, bodies=False, precision=QUICK, patch_grid=(2, 2),
     wall_cell=0.5, patch_points=3, secondary_points=1, bounce_rows=50, bounce_grid=(8, 6), sensor_shadows=(8, 8),
     outlines=False,
 )  # fmt: skip
 SETTLED = Quality(
     size=Size(640, 800), shadow_grid=(3, 3), stride=4, shadow_change=0.02, every=1, cell=CELL, coarse_hair=False,
-    shine_grid=(3, 4), shine_turns=(2, 5), keep_shadows=False, bodies_reflect=True, precision=FINE, patch_grid=(4, 4),
+    shine_grid=(3, 4), shine_turns=(2, 5), keep_shadows=False, bodies=True, precision=FINE, patch_grid=(4, 4),
     wall_cell=0.35, patch_points=1, secondary_points=3, bounce_rows=100, bounce_grid=(16, 8), sensor_shadows=(16, 16),
     outlines=True,
 )  # fmt: skip

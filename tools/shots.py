@@ -106,7 +106,7 @@ def main() -> None:
             page.keyboard.press("Escape")
             page.locator("body").click(position={"x": 490, "y": 300})
             page.keyboard.press("?")
-            page.get_by_text("output a third stop down, up").wait_for()
+            page.get_by_text("output a step down, up").wait_for()
             shot("keys")
             page.keyboard.press("?")
             page.keyboard.press("t")

@@ -8,7 +8,7 @@ from pathlib import Path
 import click
 
 from .core.problem import NotAccepted
-from .core.safety.heat import heat
+from .core.safety.heat import heat_warnings
 from .core.simulation import SETTLED, simulate
 from .core.simulation.readings import Readings
 from .core.simulation.simulate import read
@@ -99,9 +99,8 @@ def check(set_file: Path) -> None:
     """Says whether a set file is sound."""
     file = _file(set_file)
     click.echo(f"{file.name}: sound")
-    for light in file.set.lights:
-        for verdict in heat(light):
-            click.echo(f"careful, {light.name}: {verdict.message}; {verdict.accepted}")
+    for warning in heat_warnings(file.set):
+        click.echo(f"careful, {warning}")
 
 
 @main.command("schema")

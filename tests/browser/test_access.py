@@ -74,7 +74,7 @@ class Scan(PageTest):
         self.page.wait_for_timeout(500)
         self.scan()
         self.page.keyboard.press("?")
-        self.page.get_by_text("output a third stop down, up").wait_for()
+        self.page.get_by_text("output a step down, up").wait_for()
         self.page.wait_for_timeout(600)
         self.scan()
 

@@ -133,7 +133,7 @@ class Typed(PageTest):
     def test_aperture_and_output_by_thirds_change_the_exposure(self):
         self.open_demo()
         turn, cloth = self.settled(), self.marker("cloth")[0]
-        self.page.get_by_role("button", name="aperture: a third stop less light").click()
+        self.page.get_by_role("button", name="aperture: a step less light").click()
         turn = self.settled(after=turn)
         self.assertEqual(self.field("camera.aperture").input_value(), "f/9")
         self.assertAlmostEqual(self.marker("cloth")[0], cloth - 0.34, delta=0.02)
@@ -199,7 +199,7 @@ class Keys(PageTest):
             self.page.keyboard.press(key)
             self.field(field).wait_for()
         self.page.keyboard.press("?")
-        self.page.get_by_text("output a third stop down, up").wait_for()
+        self.page.get_by_text("output a step down, up").wait_for()
 
 
 if __name__ == "__main__":

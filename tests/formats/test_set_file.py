@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.scene.moves import move
-from deep_amber.formats.set_file import LARGEST_FILE, new_file, read_set_file, schema, write_set_file
+from deep_amber.formats.own_json import LARGEST_FILE
+from deep_amber.formats.set_file import new_file, read_set_file, schema, write_set_file
 from tests.sets import DEMO, demo_file, plain_set
 
 DOCS = Path(__file__).parents[2] / "docs"

@@ -1553,6 +1553,8 @@ export interface components {
             exposure: components["schemas"]["ValueOut"][];
             /** Choices */
             choices: components["schemas"]["ChoiceOut"][];
+            /** Fits */
+            fits: string[];
             /** Facts */
             facts: string[];
             /** Warnings */
@@ -1825,7 +1827,9 @@ export interface components {
             /** Kind */
             kind: string;
             /** Owned */
-            owned: number;
+            owned: boolean;
+            /** Quantity */
+            quantity: number;
             /** Fits */
             fits: string[];
         };
@@ -2002,6 +2006,8 @@ export interface components {
             name: string;
             /** Summary */
             summary: string;
+            /** Timed */
+            timed: boolean;
         };
         /** Kit */
         Kit: {

@@ -2,10 +2,12 @@ import { Select } from "antd";
 import { useEffect, useState } from "react";
 import { chooseOption, swapModifier } from "../bench/actions";
 import { useBench } from "../bench/store";
-import { type Choice, inWords } from "../server/client";
+import { type Choice, inWords, type Pick } from "../server/client";
 import { usePicks } from "./usePicks";
 
-function Chooser({ label, value, options, onChoose }: { label: string; value: string; options: { value: string; label: string }[]; onChoose: (option: string) => Promise<string> }) {
+type Option = { value: string; label: string } | { label: string; options: { value: string; label: string }[] };
+
+function Chooser({ label, value, options, onChoose }: { label: string; value: string; options: Option[]; onChoose: (option: string) => Promise<string> }) {
   const [wrong, setWrong] = useState("");
   useEffect(() => setWrong(""), [value]);
   return (
@@ -43,21 +45,24 @@ export function Choices({ choices }: { choices: Choice[] }) {
   ));
 }
 
+const NONE: string[] = [];
+
 /** Another modifier on the light, at the same place. */
 export function ModifierSwap({ thing }: { thing: string }) {
   const picks = usePicks();
+  const fits = useBench((s) => s.scene?.fits ?? NONE);
   const light = useBench((s) => s.set?.lights[Number(thing.slice(7))]);
   if (!light) {
     return null;
   }
-  const source = picks.find((p) => p.part === "sources" && p.kind === light.source?.kind);
-  const fitting = picks.filter((p) => p.part === "modifiers" && (source?.fits.includes(p.kind) ?? true));
   const now = light.modifier_item || light.modifier.kind || "bare";
+  const named = (list: Pick[]) => list.map((p) => ({ value: p.name, label: p.name }));
+  const fitting = picks.filter((p) => p.part === "modifiers" && fits.includes(p.kind));
   return (
     <Chooser
       label="modifier"
       value={now}
-      options={fitting.map((p) => ({ value: p.name, label: p.owned ? p.name : `${p.name} (not owned)` }))}
+      options={[...named(fitting.filter((p) => p.owned)), { label: "common gear", options: named(fitting.filter((p) => !p.owned)) }]}
       onChoose={async (name) => inWords(await swapModifier(thing, name))}
     />
   );

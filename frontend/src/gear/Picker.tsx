@@ -12,7 +12,7 @@ function Item({ pick, chosen, onPick }: { pick: Pick; chosen: boolean; onPick: (
   return (
     <li>
       <button type="button" className="plain item" aria-pressed={chosen} onClick={onPick} title={pick.summary}>
-        {pick.name} <span className="caption">{pick.owned ? `${pick.owned} owned` : ""}</span>
+        {pick.name} <span className="caption">{pick.owned ? `${pick.quantity} owned` : ""}</span>
       </button>
     </li>
   );

@@ -2,6 +2,7 @@ import { App } from "antd";
 import { useRef } from "react";
 import { chooseOption, editThing, lookAlone, measuredBeam } from "../bench/actions";
 import { useBench } from "../bench/store";
+import { FileInput } from "../look/FileInput";
 import { inWords, type Problem } from "../server/client";
 
 /** What can be done with the chosen light or panel as a whole. */
@@ -47,17 +48,11 @@ export function ThingActions({ thing }: { thing: string }) {
           <button type="button" className="plain" onClick={() => file.current?.click()} title="A photometric file (LM-63) in place of its own beam">
             Beam
           </button>
-          <input
-            ref={file}
-            type="file"
-            hidden
+          <FileInput
+            input={file}
             accept=".ies,text/plain"
-            aria-label="Photometric file"
-            onChange={(e) => {
-              const chosen = e.currentTarget.files?.[0];
-              e.currentTarget.value = "";
-              void chosen?.text().then((text) => said(measuredBeam(thing, chosen.name, text)));
-            }}
+            label="Photometric file"
+            onFile={(chosen) => void chosen.text().then((text) => said(measuredBeam(thing, chosen.name, text)))}
           />
         </>
       )}

@@ -14,7 +14,7 @@ const KEYS: ReadonlyArray<readonly [string, string]> = [
   ["Page Up / Down", "raise, lower 5 cm"],
   ["Alt + arrows", "turn the head 5°, or shift the aim 5 cm"],
   ["with Shift", "1 cm or 1° instead"],
-  [",  .", "output a third stop down, up"],
+  [",  .", "output a step down, up"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],
   ["U", "centimetres, or feet and inches"],

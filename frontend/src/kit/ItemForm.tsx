@@ -16,7 +16,7 @@ function Field({ field, item, onChange, wrong }: { field: FormField; item: Item;
         <Select id={id} value={String(value)} options={field.options.map((o) => ({ value: o, label: o }))} onChange={(v) => onChange(put(item, field.name, v))} />
       )}
       {field.kind === "number" && (
-        <InputNumber id={id} status={status} controls={false} value={value as number} onChange={(v) => onChange(put(item, field.name, v ?? 0))} />
+        <InputNumber id={id} status={status} controls={false} value={Number((value as number).toPrecision(4))} onChange={(v) => onChange(put(item, field.name, v ?? 0))} />
       )}
       <span className="hint">{wrong || (field.kind === "number" ? `${field.low} to ${field.high}` : "")}</span>
     </div>

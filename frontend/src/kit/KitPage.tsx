@@ -3,6 +3,7 @@ import { App, Button, Dropdown } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { usePicks } from "../gear/usePicks";
+import { FileInput } from "../look/FileInput";
 import { type Form, inWords, type Kit, problemsIn, server } from "../server/client";
 import { ItemForm } from "./ItemForm";
 import { type Item, items, PARTS, type Part, put, withItems } from "./parts";
@@ -111,20 +112,7 @@ export function KitPage() {
             Take out CSV
           </a>
           <Button onClick={() => file.current?.click()}>Take in a kit file</Button>
-          <input
-            ref={file}
-            type="file"
-            hidden
-            accept=".json,.csv,application/json,text/csv"
-            aria-label="Kit file"
-            onChange={(e) => {
-              const chosen = e.currentTarget.files?.[0];
-              e.currentTarget.value = "";
-              if (chosen) {
-                void take(chosen);
-              }
-            }}
-          />
+          <FileInput input={file} accept=".json,.csv,application/json,text/csv" label="Kit file" onFile={(taken) => void take(taken)} />
           <Link to="/shelf">Shelf</Link>
         </nav>
       </header>

@@ -29,7 +29,7 @@ export function Readings({ answer, item, where, problems, onChange }: Props) {
   const readings = (item.readings ?? []) as Reading[];
   const trims = answer.trims.filter((t) => t.source === item.name);
   const wrong = inWords(problems.filter((p) => p.field.startsWith(`kit.${where}.readings`)));
-  const flash = ["strobe", "speedlight"].includes(String((item.source as { kind?: string } | undefined)?.kind));
+  const timed = answer.items.some((i) => i.part === "sources" && i.name === item.name && i.timed);
   return (
     <section className="readings" aria-label="What I read">
       <h3>What I read</h3>
@@ -77,7 +77,7 @@ export function Readings({ answer, item, where, problems, onChange }: Props) {
         <InputNumber aria-label="Distance, m" prefix="at" suffix="m" value={next.distance} step={0.1} onChange={(v) => setNext({ ...next, distance: v ?? 1 })} />
         <InputNumber aria-label="Meter showed, f-number" prefix="f/" value={next.aperture} onChange={(v) => setNext({ ...next, aperture: v ?? 8 })} />
         <InputNumber aria-label="ISO" prefix="ISO" value={next.sensitivity} controls={false} onChange={(v) => setNext({ ...next, sensitivity: v ?? 100 })} />
-        {!flash && <InputNumber aria-label="Time, s" suffix="s" value={next.time} controls={false} onChange={(v) => setNext({ ...next, time: v ?? 0.01 })} />}
+        {timed && <InputNumber aria-label="Time, s" suffix="s" value={next.time} controls={false} onChange={(v) => setNext({ ...next, time: v ?? 0.01 })} />}
         <Select
           aria-label="Receptor"
           value={next.receptor}

@@ -31,7 +31,7 @@ export function ValueField({ value }: { value: Value }) {
       <label htmlFor={id}>{value.label}</label>
       <span className="entry">
         {value.steps && (
-          <button type="button" className="plain step" aria-label={`${value.label}: a third stop less light`} onClick={() => void step(-1)}>
+          <button type="button" className="plain step" aria-label={`${value.label}: a step less light`} onClick={() => void step(-1)}>
             −
           </button>
         )}
@@ -60,7 +60,7 @@ export function ValueField({ value }: { value: Value }) {
           }}
         />
         {value.steps && (
-          <button type="button" className="plain step" aria-label={`${value.label}: a third stop more light`} onClick={() => void step(1)}>
+          <button type="button" className="plain step" aria-label={`${value.label}: a step more light`} onClick={() => void step(1)}>
             +
           </button>
         )}

@@ -3,6 +3,7 @@ import { App, Button } from "antd";
 import { type DragEvent, useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import { useLook } from "../look/useLook";
+import { FileInput } from "../look/FileInput";
 import { type Entry, inWords, problemsIn, server } from "../server/client";
 import "./shelf.css";
 
@@ -80,20 +81,7 @@ export function ShelfPage() {
           <Button type="primary" loading={take.isPending} onClick={() => file.current?.click()}>
             Take in a set file
           </Button>
-          <input
-            ref={file}
-            type="file"
-            hidden
-            accept=".json,application/json"
-            aria-label="Set file"
-            onChange={(e) => {
-              const chosen = e.currentTarget.files?.[0];
-              e.currentTarget.value = "";
-              if (chosen) {
-                take.mutate(chosen);
-              }
-            }}
-          />
+          <FileInput input={file} accept=".json,application/json" label="Set file" onFile={take.mutate} />
         </nav>
       </header>
       {sets.isSuccess && entries.length === 0 && (

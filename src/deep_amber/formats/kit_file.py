@@ -11,12 +11,10 @@ from pydantic import BaseModel, ConfigDict, ValidationError
 from ..core.kit.owned import Kit, kit_problems
 from ..core.problem import NotAccepted, Problem
 from .errors import problems_in
-from .set_file import read_json
+from .own_json import check_size, read_own_json
 
 FORMAT, VERSION = "deep-amber-kit", 1
-LARGEST_FILE = 2_000_000  # bytes
 LISTS = tuple(f.name for f in fields(Kit))
-NESTED = {"source": "sources", "modifier": "modifiers"}  # part of an item whose figures get columns of their own
 
 
 class KitFile(BaseModel):
@@ -58,16 +56,7 @@ def _parsed(data: Any) -> Kit:
 
 def read_kit_file(raw: bytes) -> Kit:
     """Reads and checks a JSON kit file; NotAccepted names every field that cannot be accepted."""
-    if len(raw) > LARGEST_FILE:
-        limit = f"at most {LARGEST_FILE // 1_000_000} MB"
-        raise NotAccepted([Problem("", f"The file is too large. Accepted: {limit}.", limit)])
-    data = read_json(raw, "kit")
-    if not isinstance(data, dict) or data.get("format") != FORMAT:
-        raise NotAccepted([Problem("format", "this is not a Deep Amber kit file", f'"{FORMAT}"')])
-    version = data.get("version")
-    if isinstance(version, int) and not isinstance(version, bool) and version > VERSION:
-        raise NotAccepted([Problem("version", f"{version} is newer than this program reads", f"up to {VERSION}")])
-    return _parsed(data)
+    return _parsed(read_own_json(raw, "kit", VERSION))
 
 
 def _flat(value: dict[str, Any], prefix: str = "") -> dict[str, Any]:
@@ -122,9 +111,7 @@ def _nested(row: dict[str, str]) -> dict[str, Any]:
 
 def read_kit_csv(raw: bytes) -> Kit:
     """Reads and checks a CSV kit; NotAccepted names the line where something is wrong."""
-    if len(raw) > LARGEST_FILE:
-        limit = f"at most {LARGEST_FILE // 1_000_000} MB"
-        raise NotAccepted([Problem("", f"The file is too large. Accepted: {limit}.", limit)])
+    check_size(raw)
     try:
         rows = list(csv.DictReader(io.StringIO(raw.decode("utf-8-sig"))))
     except (UnicodeDecodeError, csv.Error):

@@ -13,10 +13,10 @@ from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
 from ..core.scene.validation import problems_of
 from .errors import problems_in
+from .own_json import read_own_json
 from .sitter_file import known_sitters
 
-FORMAT, VERSION = "deep-amber-set", 2
-LARGEST_FILE = 2_000_000  # bytes
+VERSION = 2
 NAME_LENGTH, NOTES_LENGTH = 120, 4000
 
 
@@ -67,36 +67,12 @@ def check(file: SetFile) -> SetFile:
     return file
 
 
-def _refuse_constant(name: str) -> Any:
-    raise ValueError(f"{name} is not JSON")
-
-
-def read_json(raw: bytes, what: str = "set") -> Any:
-    """Parsed JSON in UTF-8, with or without a byte order mark; NotAccepted in words for what is not."""
-    try:
-        return json.loads(raw.decode("utf-8-sig"), parse_constant=_refuse_constant)
-    except UnicodeDecodeError:
-        raise NotAccepted([Problem("", "The file is not text.", f"a JSON {what} file in UTF-8")]) from None
-    except (ValueError, RecursionError) as error:
-        reason = str(error) if isinstance(error, json.JSONDecodeError) else "a value that JSON does not have"
-        message = f"The file is not JSON ({reason[:120]}). Accepted: a {what} file, see docs/{what}-file.md."
-        raise NotAccepted([Problem("", message, f"a JSON {what} file")]) from None
-
-
 def read_set_file(raw: bytes) -> SetFile:
     """Reads and checks a set file.
 
     Raises NotAccepted with a problem for every field that cannot be accepted; nothing is guessed.
     """
-    if len(raw) > LARGEST_FILE:
-        limit = f"at most {LARGEST_FILE // 1_000_000} MB"
-        raise NotAccepted([Problem("", f"The file is too large. Accepted: {limit}.", limit)])
-    data = read_json(raw)
-    if not isinstance(data, dict) or data.get("format") != FORMAT:
-        raise NotAccepted([Problem("format", "this is not a Deep Amber set file", f'"{FORMAT}"')])
-    version = data.get("version")
-    if isinstance(version, int) and not isinstance(version, bool) and version > VERSION:
-        raise NotAccepted([Problem("version", f"{version} is newer than this program reads", f"up to {VERSION}")])
+    data = read_own_json(raw, "set", VERSION)
     try:
         file = SetFile.model_validate_json(json.dumps(upgraded(data)), strict=True)
     except ValidationError as error:

@@ -10,7 +10,7 @@ from ..core.kit.owned import Kit
 from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
 from ..formats.errors import problems_in
-from ..formats.set_file import LARGEST_FILE
+from ..formats.own_json import TOO_LARGE
 from ..store.kit import StaleKit
 from ..store.sets import NoSuchSet, Stale
 from .pictures import Superseded
@@ -65,10 +65,7 @@ def register_errors(app: Flask) -> None:
 
     @app.errorhandler(RequestEntityTooLarge)
     def too_large(_: RequestEntityTooLarge) -> Response:
-        limit = f"at most {LARGEST_FILE // 1_000_000} MB"
-        return refusal(
-            [Problem("", f"The file is too large. Accepted: {limit}.", limit)], HTTPStatus.REQUEST_ENTITY_TOO_LARGE
-        )
+        return refusal([TOO_LARGE], HTTPStatus.REQUEST_ENTITY_TOO_LARGE)
 
     @app.errorhandler(HTTPException)
     def other(error: HTTPException) -> Response:

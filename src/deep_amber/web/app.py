@@ -8,7 +8,7 @@ from flask import Response, abort, request
 from flask_openapi3 import Info, OpenAPI
 
 from .. import __version__
-from ..formats.set_file import LARGEST_FILE
+from ..formats.own_json import LARGEST_FILE
 from ..store.database import open_store
 from .answers import invalid_body, register_errors
 from .bench import bench

@@ -5,7 +5,7 @@ from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.kit.forms import forms
 from ..core.kit.owned import Kit
-from ..core.kit.readings import trims
+from ..core.kit.readings import needs_time, trims
 from ..core.kit.summary import summary
 from ..core.units import metered_aperture_text, stops_text
 from ..formats.kit_file import LISTS, check_kit, read_kit_csv, read_kit_file, write_kit_csv, write_kit_file
@@ -28,7 +28,11 @@ def _trims(owned: Kit) -> list[TrimOut]:
 
 def kit_out(stored: StoredKit) -> KitOut:
     """The kit as it is shown."""
-    items = [ItemOut(part=part, name=i.name, summary=summary(i)) for part in LISTS for i in getattr(stored.kit, part)]
+    items = [
+        ItemOut(part=part, name=i.name, summary=summary(i), timed=needs_time(i))
+        for part in LISTS
+        for i in getattr(stored.kit, part)
+    ]
     return KitOut(version=stored.version, kit=stored.kit, items=items, trims=_trims(stored.kit))
 
 

@@ -5,13 +5,14 @@ from dataclasses import asdict
 from flask import Response, current_app
 
 from ..core.kit.facts import facts_of
+from ..core.kit.fitting import modifiers_for
 from ..core.kit.owned import shortages
 from ..core.problem import NotAccepted
-from ..core.safety.heat import heat
-from ..core.scene import Set
+from ..core.safety.heat import heat_warnings
+from ..core.scene import Light, Set
 from ..core.scene.choices import choices_of
 from ..core.scene.drawing import drawing
-from ..core.scene.fields import Field, fields_of, group_of, has_third_stops, value_text
+from ..core.scene.fields import Field, fields_of, group_of, has_steps, value_text
 from ..core.scene.things import still_there, thing_index
 from ..core.scene.validation import problems_of
 from ..formats.sitter_file import known_sitters, load_sitter
@@ -32,31 +33,27 @@ def sound(photo_set: Set) -> Set:
 
 def _value(photo_set: Set, path: str, field: Field, feet: bool) -> ValueOut:
     text = value_text(field, field.get(photo_set, load_sitter(photo_set.sitter.who)), feet)
-    return ValueOut(field=path, label=field.label, text=text, steps=has_third_stops(path, field), group=group_of(path))
+    return ValueOut(field=path, label=field.label, text=text, steps=has_steps(path, field), group=group_of(path))
 
 
 def _warnings(photo_set: Set) -> list[str]:
-    kit = open_kit(current_app.extensions["sessions"]).kit
-    warm = [
-        f"{light.name}: {v.message}; {v.accepted}" for light in photo_set.lights for v in heat(light) if not v.refused
-    ]
-    return [*warm, *shortages(kit, photo_set)]
+    return [*heat_warnings(photo_set), *shortages(open_kit(current_app.extensions["sessions"]).kit, photo_set)]
 
 
-def _facts(photo_set: Set, thing: str) -> list[str]:
-    if not thing.startswith("lights"):
-        return []
-    return facts_of(photo_set.lights[thing_index(photo_set, thing)[1]])
+def _light(photo_set: Set, thing: str) -> Light | None:
+    return photo_set.lights[thing_index(photo_set, thing)[1]] if thing.startswith("lights") else None
 
 
 def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | None = None) -> Response:
     """The answer for a sound set; `thing` is what is chosen from now on, else what was asked for."""
     chosen = still_there(photo_set, thing or asked.thing or "")
     fields = fields_of(photo_set, chosen) if chosen else {}
-    camera = fields_of(photo_set, "camera")
+    camera, light = fields_of(photo_set, "camera"), _light(photo_set, chosen)
     return answer(SceneOut(
         set=photo_set, drawing=drawing(photo_set, load_sitter(photo_set.sitter.who)),
         values=[_value(photo_set, path, field, asked.feet) for path, field in fields.items()],
         exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE],
-        choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)], facts=_facts(photo_set, chosen), warnings=_warnings(photo_set), thing=chosen, resisted=resisted,
+        choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)],
+        fits=list(modifiers_for(light.source)) if light else [], facts=facts_of(light) if light else [],
+        warnings=_warnings(photo_set), thing=chosen, resisted=resisted,
     ))  # fmt: skip

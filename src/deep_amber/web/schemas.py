@@ -175,6 +175,8 @@ class SceneOut(BaseModel):
     """The camera's exposure values, always."""
     choices: list[ChoiceOut]
     """What can be chosen of it."""
+    fits: list[str]
+    """Kinds of modifier that fit a light."""
     facts: list[str]
     """What follows from a light's figures."""
     warnings: list[str]
@@ -228,8 +230,10 @@ class PickOut(BaseModel):
     summary: str
     kind: str
     """Of a source or modifier, or the surface of a panel."""
-    owned: int
-    """How many; 0 for one of the catalogue."""
+    owned: bool
+    """Whether it is of the kit; else of the common gear."""
+    quantity: int
+    """How many are owned."""
     fits: list[str]
     """For a source, the kinds of modifier that fit it."""
 
@@ -253,6 +257,8 @@ class ItemOut(BaseModel):
     part: str
     name: str
     summary: str
+    timed: bool
+    """Whether a reading of it needs an exposure time, as of continuous light."""
 
 
 class KitOut(BaseModel):

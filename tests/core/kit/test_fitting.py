@@ -49,7 +49,7 @@ class Fitting(unittest.TestCase):
         self.assertEqual(fields(light(Umbrella(), Window())), ["modifier"])
 
     def test_an_led_panel_takes_a_box_but_no_bowl(self):
-        panel = light(Bare(), Led(width=0.3, height=0.2))
+        panel = Led(width=0.3, height=0.2)
         self.assertIn("softbox", modifiers_for(panel))
         self.assertNotIn("bowl", modifiers_for(panel))
 

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from ..problem import Problem
 from ..scene.light import Light
+from ..scene.source import Source
 
 FITS = {
     "strobe": ("bare", "bowl", "softbox", "octa", "umbrella", "dish", "snoot", "home-made box"),
@@ -21,10 +22,10 @@ DOORS_ON = ("bare", "bowl")
 FLAT_LED = 0.15  # [m]: an LED with a larger face is a panel, and takes no bowl, dish or snoot
 
 
-def modifiers_for(light: Light) -> tuple[str, ...]:
-    """The kinds of modifier that fit the light's source."""
-    kinds = FITS[light.source.kind]
-    if light.source.kind == "led" and max(light.source.width, light.source.height) > FLAT_LED:
+def modifiers_for(source: Source) -> tuple[str, ...]:
+    """The kinds of modifier that fit a source."""
+    kinds = FITS[source.kind]
+    if source.kind == "led" and max(source.width, source.height) > FLAT_LED:
         return tuple(k for k in kinds if k in ("bare", "softbox"))
     return kinds
 
@@ -32,7 +33,7 @@ def modifiers_for(light: Light) -> tuple[str, ...]:
 def misfits(light: Light) -> Iterator[Problem]:
     """What of a light does not go together; fields are the light's own."""
     kind, source = light.modifier.kind, light.source
-    fit = modifiers_for(light)
+    fit = modifiers_for(source)
     if kind not in fit:
         yield Problem("modifier", f"a {kind} does not fit {NAMES[source.kind]}", " or ".join(fit))
     if light.grid and (kind not in GRIDS_ON or source.kind in ("tube", "window")):

@@ -10,6 +10,7 @@ from ..scene.light import Light
 from ..scene.modifier import Bare
 from ..scene.point import Point
 from ..scene.set import Set
+from ..scene.source import CONTINUOUS
 from ..transport.direct import DOME, FLAT, unshadowed
 from .emission import emissions
 from .owned import Kit, OwnReading, SourceItem
@@ -28,6 +29,11 @@ def _light(kit: Kit, item: SourceItem, reading: OwnReading) -> Light:
     modifiers = {m.name: m.modifier for m in kit.modifiers}
     modifier = modifiers.get(reading.modifier, Bare())
     return Light(Point(0, 0, 0), Point(0, 0, 1), 0.0, modifier, source=item.source)
+
+
+def needs_time(item: object) -> bool:
+    """Whether a reading of an item needs an exposure time: that of a continuous source."""
+    return isinstance(item, SourceItem) and item.source.kind in CONTINUOUS
 
 
 def table_aperture(light: Light, reading: OwnReading) -> float:

@@ -1,6 +1,5 @@
 """An item of the kit in one line."""
 
-from dataclasses import fields
 from typing import Any
 
 from ..units import time_text
@@ -27,25 +26,22 @@ def _source(s: Any) -> str:
     return f"window, {_cm(s.width)} x {_cm(s.height)} cm, {s.cover}"
 
 
+def _size(m: Any) -> str:
+    if hasattr(m, "width"):
+        return f"{_cm(m.width)} x {_cm(m.height)} cm"
+    return f"{_cm(m.diameter)} cm" if hasattr(m, "diameter") else ""
+
+
 def _modifier(m: Any) -> str:
-    size = (
-        f"{_cm(m.width)} x {_cm(m.height)} cm"
-        if hasattr(m, "width")
-        else f"{_cm(m.diameter)} cm"
-        if hasattr(m, "diameter")
-        else ""
-    )
-    extra = {
-        "bowl": lambda: f"beam {m.beam_angle:g}°",
-        "snoot": lambda: f"beam {m.beam_angle:g}°, {m.material}",
-        "umbrella": lambda: m.lining,
-        "home-made box": lambda: m.material,
-    }.get(m.kind, lambda: "")()
-    if getattr(m, "fabric_grid", 0):
-        extra = f"fabric grid {m.fabric_grid:g}°"
+    parts = [m.kind, _size(m)]
+    if m.kind in ("bowl", "snoot"):
+        parts.append(f"beam {m.beam_angle:g}°")
+    parts += [getattr(m, name) for name in ("lining", "material") if hasattr(m, name)]
     if not getattr(m, "baffle", True):
-        extra = "without baffle" + (f", {extra}" if extra else "")
-    return ", ".join(part for part in (m.kind, size, extra) if part)
+        parts.append("without baffle")
+    if getattr(m, "fabric_grid", 0):
+        parts.append(f"fabric grid {m.fabric_grid:g}°")
+    return ", ".join(filter(None, parts))
 
 
 def summary(item: Any) -> str:
@@ -68,4 +64,4 @@ def summary(item: Any) -> str:
     if isinstance(item, LensItem):
         span = f"{item.shortest:g}" if item.shortest == item.longest else f"{item.shortest:g}-{item.longest:g}"
         return f"{span} mm, f/{item.widest:g}"
-    raise TypeError(f"{fields(item)}")
+    raise TypeError(f"{type(item).__name__} is not a list of the kit")

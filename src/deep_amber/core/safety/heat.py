@@ -9,6 +9,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..scene.light import Light
+from ..scene.set import Set
 from ..scene.source import Lamp, Strobe
 
 NEAR = 0.8  # share of a limit from which it is warned
@@ -38,6 +39,11 @@ def material_of(light: Light) -> str:
     if modifier.kind in ("softbox", "octa", "umbrella") or getattr(modifier, "sock", False):
         return "cloth"
     return "" if material == "metal" else material
+
+
+def heat_warnings(photo_set: Set) -> list[str]:
+    """In words, what to be careful with in a set; what is refused never comes to be in one."""
+    return [f"{k.name}: {v.message}; {v.accepted}" for k in photo_set.lights for v in heat(k) if not v.refused]
 
 
 def _against(watts: float, limit: float, field: str, what: str, where: str) -> Iterator[Verdict]:

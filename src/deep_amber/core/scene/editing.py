@@ -30,7 +30,9 @@ FIRST_PLACES: dict[str, tuple[float, float, float]] = {
 PANEL_PLACE = (62.0, -8.0, 0.7)
 LAP_PLACE = (0.0, -52.0, 0.5)
 BOARD_SIZE = (1.0, 1.0)
-FLASH_TO_BOARD = 0.55  # [m]
+# A flash that is turned to a board: before it, aside of the way to the face, and under its middle [m].
+FLASH_TO_BOARD, ASIDE, UNDER = 0.55, 0.25, 0.20
+BESIDE = 0.3  # [m] from a thing to its copy
 BOARD_NAME = "board"
 
 
@@ -91,7 +93,7 @@ def add_light(
     output = max(FIRST_OUTPUT, source.lowest_output) if source.kind in FLASH else 0.0
     light = Light(place, aim, output, modifier or Bare(), _free_name(photo_set, name), source, role,
                   item=item, modifier_item=modifier_item, trim=trim)  # fmt: skip
-    if light.modifier.kind not in modifiers_for(light):
+    if light.modifier.kind not in modifiers_for(light.source):
         light = replace(light, modifier=Bare(), modifier_item="")
     added = replace(photo_set, lights=(*photo_set.lights, light))
     return _settled(added, "lights", len(added.lights) - 1)
@@ -109,20 +111,20 @@ def add_panel(photo_set: Set, mesh: SitterMesh, template: dict[str, Any], item: 
 
 
 def remove(photo_set: Set, thing: str) -> Set:
-    """The set without a light or panel."""
+    """The set without a light or panel; raises NotAccepted when it is not there."""
     kind, i = thing_index(photo_set, thing)
     rest = tuple(k for j, k in enumerate(getattr(photo_set, kind)) if j != i)
     return replace(photo_set, **{kind: rest})  # type: ignore[arg-type]
 
 
 def duplicate(photo_set: Set, thing: str) -> Set:
-    """The set with a copy of a light or panel 30 cm beside it."""
+    """The set with a copy of a light or panel 30 cm beside it; raises NotAccepted when the set is full or it has gone."""
     kind, i = thing_index(photo_set, thing)
     _room_for(photo_set, kind)
     old = getattr(photo_set, kind)[i]
-    beside = 0.3 if old.place.x < photo_set.sitter.x else -0.3
+    beside = BESIDE if old.place.x < photo_set.sitter.x else -BESIDE
     along = (
-        {"z": old.place.z - 0.3} if kind == "lights" and old.source.kind == "window" else {"x": old.place.x + beside}
+        {"z": old.place.z - BESIDE} if kind == "lights" and old.source.kind == "window" else {"x": old.place.x + beside}
     )
     copy = replace(old, name=_free_name(photo_set, old.name), place=replace(old.place, **along))
     added = replace(photo_set, **{kind: (*getattr(photo_set, kind), copy)})  # type: ignore[arg-type]
@@ -141,23 +143,34 @@ def mirror(photo_set: Set, thing: str) -> Set:
 
 
 def swap_modifier(photo_set: Set, thing: str, modifier: Modifier, item: str = "") -> Set:
-    """The set with another modifier on a light, at the same place; grids and doors that do not go with it come off."""
+    """The set with another modifier on a light, at the same place; its grid, doors and
+    measured beam come off. Raises NotAccepted for a modifier that does not fit.
+    """
     kind, i = thing_index(photo_set, thing)
     if kind != "lights":
         raise NotAccepted([Problem("thing", "a panel has no modifier", "a light")])
     light = replace(
         photo_set.lights[i], modifier=modifier, modifier_item=item, grid=0, barn_doors=None, photometry=None
     )
-    if modifier.kind not in modifiers_for(light):
+    if modifier.kind not in modifiers_for(light.source):
         raise NotAccepted(
-            [Problem(f"lights.{i}.modifier", f"a {modifier.kind} does not fit it", " or ".join(modifiers_for(light)))]
+            [
+                Problem(
+                    f"lights.{i}.modifier",
+                    f"a {modifier.kind} does not fit it",
+                    " or ".join(modifiers_for(light.source)),
+                )
+            ]
         )
     lights = tuple(light if j == i else k for j, k in enumerate(photo_set.lights))
     return _settled(replace(photo_set, lights=lights), "lights", i)
 
 
 def pair_with_board(photo_set: Set, mesh: SitterMesh, thing: str) -> Set:
-    """A white board where the light was, facing the face, and the light turned round before it."""
+    """A white board where the light was, facing the face, and the light turned round before it.
+
+    Raises NotAccepted for a window or a panel, and when the set holds no more panels.
+    """
     kind, i = thing_index(photo_set, thing)
     if kind != "lights" or photo_set.lights[i].source.kind == "window":
         raise NotAccepted([Problem("thing", "cannot be turned to a board", "a light on a stand")])
@@ -168,15 +181,15 @@ def pair_with_board(photo_set: Set, mesh: SitterMesh, thing: str) -> Set:
     with_board = replace(photo_set, panels=(*photo_set.panels, board))
     with_board = _settled(with_board, "panels", len(with_board.panels) - 1)
     board = with_board.panels[-1]
-    aside = unit(np.array([-way[2], 0.0, way[0]])) * (0.25 if light.place.x < photo_set.sitter.x else -0.25)
-    place = board.place.array + way * FLASH_TO_BOARD + aside + [0.0, -0.2, 0.0]
+    aside = unit(np.array([-way[2], 0.0, way[0]])) * (ASIDE if light.place.x < photo_set.sitter.x else -ASIDE)
+    place = board.place.array + way * FLASH_TO_BOARD + aside + [0.0, -UNDER, 0.0]
     turned = replace(light, place=Point(*map(float, place)), aim=board.place)
     lights = tuple(turned if j == i else k for j, k in enumerate(photo_set.lights))
     return _settled(replace(with_board, lights=lights), "lights", i)
 
 
 def with_beam(photo_set: Set, thing: str, photometry: Photometry | None) -> Set:
-    """The set with a measured beam on a light, which is bare then; None takes it off."""
+    """The set with a measured beam on a light, which is bare then; None takes it off. Raises NotAccepted for a panel."""
     kind, i = thing_index(photo_set, thing)
     if kind != "lights":
         raise NotAccepted([Problem("thing", "a panel has no beam", "a light")])

@@ -150,7 +150,7 @@ def group_of(path: str) -> str:
     return "modifier" if any(part in path for part in inside) else "place"
 
 
-def has_third_stops(path: str, field: Field) -> bool:
+def has_steps(path: str, field: Field) -> bool:
     """Whether `step` takes the field."""
     return field.kind in ("aperture", "time") or field.kind.startswith("output") or path == "camera.sensitivity"
 

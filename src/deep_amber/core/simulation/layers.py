@@ -21,7 +21,7 @@ from ..transport.sampling import rotations
 from ..transport.shine import lit_surfaces
 from .bounced import bounce_key, bounces, coarse_patches, patches, sheet_rows
 from .obstacles import obstacles, rows_of
-from .quality import PANEL_SHADOWS, SECONDARY_GRID, SENSOR_GRID, SMALL
+from .quality import PANEL_SHADOWS, PANEL_SHADOWS_QUICK, SECONDARY_GRID, SENSOR_GRID, SMALL
 from .secondary import light_of, secondaries
 from .sensors import Sensors
 from .stages import Key, Stages, framed, panels_standing
@@ -212,7 +212,7 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
     def straight(emission: Emission, quads) -> np.ndarray:
         lux = illuminance(stages.rays(), sensors.points, sensors.axes, lift, emission.emitter, rows_of(quads),
                           sensor_grid(stages, light), sensors.receptor)  # fmt: skip
-        grid = (3, 3) if q.patch_points > 1 else PANEL_SHADOWS
+        grid = PANEL_SHADOWS if q.bodies else PANEL_SHADOWS_QUICK
         return lux[:, None] + _from_panels(stages, light, emission, name, sensors.points, sensors.axes, lift, sensors.receptor,
                                            grid, fine=True)  # fmt: skip
 

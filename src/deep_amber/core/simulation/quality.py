@@ -65,7 +65,7 @@ SETTLED = Quality(
 )  # fmt: skip
 SKETCHED = replace(DRAGGED, size=Size(208, 260), bounce_rows=32)
 """While the sitter, the room or the camera moves with several lights: every layer is made anew then."""
-PANEL_SHADOWS = (8, 8)  # shadow samples of panels where surfaces are read, at rest
+PANEL_SHADOWS, PANEL_SHADOWS_QUICK = (8, 8), (3, 3)  # shadow samples of panels where surfaces are read
 SMALL = 40  # results kept of a stage that is small: enough for eight lights with two emitters each
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point
 PATCH_RAYS = (8, 4)

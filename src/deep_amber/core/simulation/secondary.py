@@ -33,7 +33,7 @@ CROP, EDGE = 16, 0.02  # cells a side in which the lit part of a surface is foun
 LEAST = 0.002  # share of the brightest possible that a face must receive
 
 
-Source = tuple[Emitter, np.ndarray]  # an emitter and its radiance a channel
+Emitting = tuple[Emitter, np.ndarray]  # an emitter and its radiance a channel
 
 
 @dataclass(frozen=True, eq=False)
@@ -65,7 +65,7 @@ def _spread_of(emitter: Emitter, place: np.ndarray) -> float:
 
 
 def _lux(
-    stages: Stages, sources: list[Source], quads: np.ndarray, lit: Quad, out: Quad, places: np.ndarray
+    stages: Stages, sources: list[Emitting], quads: np.ndarray, lit: Quad, out: Quad, places: np.ndarray
 ) -> np.ndarray:
     """(n, 3) light on the face `lit` at places of `out`, -1..1 each; both share their plane but for its sense."""
     points = np.array(out.centre) + places[:, :1] * np.array(out.half_x) + places[:, 1:] * np.array(out.half_y)
@@ -78,7 +78,7 @@ def _lux(
     return at
 
 
-def _lit_part(stages: Stages, sources: list[Source], quads: np.ndarray, lit: Quad, out: Quad) -> Quad | None:
+def _lit_part(stages: Stages, sources: list[Emitting], quads: np.ndarray, lit: Quad, out: Quad) -> Quad | None:
     """The part of `out` that is lit to more than EDGE of its brightest place; the rest is left to the bounces."""
     middle = (np.arange(CROP) + 0.5) / CROP * 2 - 1
     places = np.stack(np.meshgrid(middle, middle), -1).reshape(-1, 2)
@@ -112,7 +112,7 @@ class _Face:
     key_light: bool
 
 
-def _made(stages: Stages, sources: list[Source], quads: np.ndarray, face: _Face) -> Secondary | None:
+def _made(stages: Stages, sources: list[Emitting], quads: np.ndarray, face: _Face) -> Secondary | None:
     """What a face throws of the sources' light; None when nothing falls on it."""
     through, out = face.lit is not face.out and face.sheet >= 0, face.out
     if face.key_light:
@@ -199,7 +199,7 @@ def _all(stages: Stages, light: Light, primary: Emitter) -> list[Secondary]:
     row = primary.row
     to_face = unit(np.array(face_marks(stages.mesh, stages.photo_set.sitter).face) - row[:3])
     quads = rows_of(between_walls(stages, light, primary))
-    sources: list[Source] = [(primary, np.ones(3))]
+    sources: list[Emitting] = [(primary, np.ones(3))]
     made: list[Secondary] = []
     for face in sorted(_faces(stages, primary, float(row[9:12] @ to_face) < AWAY), key=lambda f: not f.key_light):
         others = quads[[not np.allclose(q[:3], face.lit.centre) for q in quads]]
@@ -242,7 +242,8 @@ def light_of(stages: Stages, light: Light, s: Secondary, at: str, points, normal
         plain = quad_emitter(s.quad)
         whole = unshadowed(points, normals, plain, receptor=receptor)
         got = illuminance(stages.rays(), points, normals, lift, plain, rows_of(quads), grid, receptor)
-        return got / np.maximum(whole, 1e-20)
+        # Both are sums over samples, so where almost nothing arrives the ratio could exceed the whole.
+        return np.clip(got / np.maximum(whole, 1e-20), 0, 1)
 
     return unshadowed(points, normals, s.emitter, receptor=receptor) * stages.memory.keep(
         "seen of panels", key, share, 2 * SMALL

@@ -11,7 +11,7 @@ import numpy as np
 
 from ..exposure.colour import light_colour
 from ..exposure.response import LUMINANCE
-from ..scene.geometry import aiming_axes, emitter_quad, quad_of
+from ..scene.geometry import KEPT, aiming_axes, emitter_quad, fixed, quad_of
 from ..scene.light import Light
 from ..scene.modifier import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
 from ..scene.source import Window
@@ -150,7 +150,7 @@ def _emissions(light: Light) -> tuple[Emission, ...]:
     return (Emission(emitter, radiance),)
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=KEPT)
 def shape_of(light: Light) -> Light:
     """The light without what only recombines its layer: output, trim, gels, whether it is on, and names."""
     return replace(light, output=0.0, trim=0.0, gels=(), on=True, name="-", role="other", item="", modifier_item="")
@@ -171,10 +171,15 @@ def emitted_colour(light: Light, white_balance: float) -> np.ndarray:
 
     Source: mired shifts add (1e6 / T); tints multiply.
     """
-    gels = [GELS[name] for name in light.gels]
-    temperature = shifted_temperature(light.source.colour_temperature, sum(g.mired for g in gels))
-    colour = light_colour(temperature, white_balance) * np.prod([np.array(g.colour) for g in gels], axis=0)
-    return colour / (LUMINANCE @ colour) * 2.0 ** -sum(g.loss for g in gels)
+    return _coloured(light.source.colour_temperature, light.gels, white_balance)
+
+
+@lru_cache(maxsize=KEPT)
+def _coloured(temperature: float, names: tuple[str, ...], white_balance: float) -> np.ndarray:
+    gels = [GELS[name] for name in names]
+    shifted = shifted_temperature(temperature, sum(g.mired for g in gels))
+    colour = light_colour(shifted, white_balance) * np.prod([np.array(g.colour) for g in gels], axis=0)
+    return fixed(colour / (LUMINANCE @ colour) * 2.0 ** -sum(g.loss for g in gels))
 
 
 def half_power(light: Light) -> float:

@@ -1,6 +1,7 @@
 """Geometry that follows from a set: quads, axes, edges. Pure vector arithmetic."""
 
 from dataclasses import dataclass
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -17,12 +18,19 @@ TUBE_WIDTH = 0.026  # [m], of a T8 tube
 SPEEDLIGHT_FACE = (0.065, 0.04)  # [m]
 BARE_FACE = {"strobe": (0.09, 0.09), "lamp": (0.06, 0.06)}  # [m], of a flash tube under its dome, of a bulb
 UP = np.array([0.0, 1.0, 0.0])
+KEPT = 256  # results kept for things that did not change: a picture asks for each many times
 
 
 def unit(vector: np.ndarray) -> np.ndarray:
     """The vector at length 1; a zero vector stays zero."""
     length = float(np.linalg.norm(vector))
     return vector / length if length > 0 else vector
+
+
+def fixed(array: np.ndarray) -> np.ndarray:
+    """The array, which nobody may write to any more."""
+    array.flags.writeable = False
+    return array
 
 
 def cross(a, b) -> np.ndarray:
@@ -53,20 +61,20 @@ class Quad:
     half_y: tuple[float, float, float]
     round: bool = False
 
-    @property
+    @cached_property
     def normal(self) -> np.ndarray:
-        return unit(cross(self.half_x, self.half_y))
+        return fixed(unit(cross(self.half_x, self.half_y)))
 
     @property
     def area(self) -> float:
         """Of the rectangle [m2]."""
         return float(4 * np.linalg.norm(cross(self.half_x, self.half_y)))
 
-    @property
+    @cached_property
     def corners(self) -> np.ndarray:
         """(4, 3) [m], round the outline."""
         c, x, y = np.array(self.centre), np.array(self.half_x), np.array(self.half_y)
-        return np.array([c - x - y, c + x - y, c + x + y, c - x + y])
+        return fixed(np.array([c - x - y, c + x - y, c + x + y, c - x + y]))
 
 
 def quad_of(centre, half_x, half_y, round_front: bool = False) -> Quad:
@@ -75,6 +83,7 @@ def quad_of(centre, half_x, half_y, round_front: bool = False) -> Quad:
     return Quad(place, across, along, round_front)  # type: ignore[arg-type]
 
 
+@lru_cache(maxsize=KEPT)
 def backdrop_quad(backdrop: Backdrop) -> Quad:
     """The backdrop, its front toward the camera."""
     turn = np.radians(backdrop.turn)
@@ -103,6 +112,7 @@ def front_size(light: Light) -> tuple[float, float, bool]:
     return wide, high, True
 
 
+@lru_cache(maxsize=KEPT)
 def emitter_quad(light: Light) -> Quad:
     """The light's front, its face toward what it is aimed at."""
     right, up, _ = aiming_axes(light.place, light.aim)
@@ -116,6 +126,7 @@ def emitter_quad(light: Light) -> Quad:
     return quad_of(middle, -right * width / 2, up * height / 2, round_front)
 
 
+@lru_cache(maxsize=KEPT)
 def panel_quads(panel: Panel) -> tuple[Quad, ...]:
     """The flat parts of a panel, their fronts toward what it is aimed at.
 
@@ -143,6 +154,7 @@ def panel_quads(panel: Panel) -> tuple[Quad, ...]:
     return (quad_of(middle, -right * panel.width / 2, up * panel.height / 2),)
 
 
+@lru_cache(maxsize=KEPT)
 def door_quads(light: Light) -> tuple[Quad, ...]:
     """The leaves of a light's barn doors, each as wide as the front and half as long again as its half."""
     if light.barn_doors is None:

@@ -5,7 +5,7 @@ from functools import partial
 
 import numpy as np
 
-from ..kit.emission import Emission, emissions, shape_of
+from ..kit.emission import Emission, emissions
 from ..picture.catchlight import mirrored
 from ..picture.lens_rays import pixel_places
 from ..picture.seen import F0, ROUGHNESS, Seen
@@ -24,7 +24,7 @@ from .obstacles import obstacles, rows_of
 from .quality import PANEL_SHADOWS, PANEL_SHADOWS_QUICK, SECONDARY_GRID, SENSOR_GRID, SMALL
 from .secondary import light_of, secondaries
 from .sensors import Sensors
-from .stages import Key, Stages, framed, panels_standing
+from .stages import Stages, framed, panels_standing
 
 OUTLINE_SHADOWS = (2, 2)  # shadow samples of an added place; several share a pixel
 FAINT = 1e-4  # of a light's brightest place: under it nothing is lit
@@ -160,7 +160,7 @@ def bounced_layer(stages: Stages, light: Light) -> np.ndarray:
     """(coarse places, 3) bounced illuminance of one light at full output."""
     coarse, q = stages.coarse(), stages.quality
     around = tuple(obstacles(stages, light, e.emitter) for e in emissions(light))
-    shape, size = stages.once(("shape", id(light)), lambda: Key(shape_of(light))), stages.coarse_size()
+    shape, size = stages.shape(light), stages.coarse_size()
 
     def zero() -> np.ndarray:
         return np.zeros((len(coarse.points), 3), np.float32)
@@ -197,8 +197,17 @@ def sensor_grid(stages: Stages, light: Light) -> tuple[int, int]:
 def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> np.ndarray:
     """(n, 3) illuminance at the sensors' points by one light at full output, bounces included."""
     q = stages.quality
-    lift = np.full(len(sensors.points), RAY_START, np.float32)
     place = (sensors.points.tobytes(), sensors.axes.tobytes())
+    around = tuple(obstacles(stages, light, e.emitter) for e in emissions(light))
+    key = (place, bounce_key(stages), stages.shape(light), around, q.patch_grid, q.patch_points, q.precision)
+    return stages.memory.keep(
+        f"light at {name}", key, lambda: _sensor_layer(stages, light, name, sensors, place), SMALL
+    )
+
+
+def _sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors, place: tuple) -> np.ndarray:
+    q = stages.quality
+    lift = np.full(len(sensors.points), RAY_START, np.float32)
 
     def seen() -> np.ndarray:
         turn = rotations(len(sensors.points), 0.29)

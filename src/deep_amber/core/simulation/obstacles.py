@@ -40,13 +40,20 @@ def obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...
 
     Others are left out, so that what moves elsewhere does not touch this light's layer.
     """
-    return stages.once(("obstacles", id(light), id(emitter)), lambda: _obstacles(stages, light, emitter))
+
+    def find() -> tuple[Quad, ...]:
+        # While something is pulled about, lights do not shade each other.
+        others = tuple(map(stages.shape, stages.photo_set.lights)) if stages.quality.bodies else ()
+        key = (stages.key(framed), stages.key(panels_standing), stages.shape(light), emitter.row.tobytes(), others)
+        return stages.memory.keep("obstacles", key, lambda: _obstacles(stages, light, emitter), 2 * SMALL)
+
+    return stages.once(("obstacles", id(light), id(emitter)), find)
 
 
 def _obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
     photo_set = stages.photo_set
     quads = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
-    if stages.quality.bodies:  # while something is pulled about, lights do not shade each other
+    if stages.quality.bodies:
         others = (k for k in photo_set.lights if shape_of(k) != shape_of(light))
         quads += [q for k in others for q in (emitter_quad(k), *door_quads(k))]
     if quads:

@@ -6,10 +6,12 @@ from typing import TypeVar
 
 import numpy as np
 
+from ..kit.emission import shape_of
 from ..picture.edges import outline_pixels, outline_places
 from ..picture.lens_rays import Size, directions, pixel_places
 from ..picture.seen import Seen, all_seen
 from ..picture.wall_light import wall_places
+from ..scene.light import Light
 from ..scene.panel import Panel
 from ..scene.set import Set
 from ..sitter.mesh import Posed, SitterMesh
@@ -82,6 +84,10 @@ class Stages:
     def key(self, of: Callable[[Set], Hashable]) -> Key:
         """What `of` says this set depends on, as a key."""
         return self.once(of, lambda: Key(of(self.photo_set)))
+
+    def shape(self, light: Light) -> Key:
+        """What a light's layer depends on of it, as a key."""
+        return self.once(("shape", id(light)), lambda: Key(shape_of(light)))
 
     # A picture's arrays are large (48 MB of surfaces at 640 x 800, 6 MB a layer), so one of each size is kept, and as
     # many layers as the set needs and one more.

@@ -28,7 +28,7 @@ from .sitter_rays import SitterRays
 from .workers import in_chunks
 
 FLAT, DOME = 0, 1
-CHUNK = 1536
+CHUNK = 8192  # rays a piece of work
 _AT_ORIGIN = (np.eye(3, dtype=np.float32), np.zeros(3, np.float32))
 UNEVEN = 1.2  # Gauss nodes more for each stop of hot centre
 CELL = 0.5  # emitter size in distances a Gauss node more: .01 stop against the closed form (tests)
@@ -94,7 +94,7 @@ def unshadowed(
     across, along = front_tables(emitter.row, NODES)
     in_chunks(
         lambda a, b: _unshadowed(points, normals, emitter, cell, receptor, across, along, WEIGHTS, out, a, b),
-        len(points), 8192,
+        len(points), 512,
     )  # fmt: skip
     return out
 
@@ -166,7 +166,7 @@ def _seen_and_whole(rays, points, normals, lift, emitter, quads, columns, rows, 
             blocked = rays.blocked_locally(origins[:count], directions[:count])
         _add_clear(blocked, weights[:count], owner[:count], seen[a:b])
 
-    in_chunks(work, n, CHUNK)
+    in_chunks(work, n, max(1, CHUNK // samples))
     return seen / samples, whole / samples
 
 

@@ -96,7 +96,7 @@ def look_around(
         bright = hit & ~rays.from_behind(hits, directions)
         place[a:b] = np.where(bright, places[hits.face], -1).reshape(-1, count)
 
-    in_chunks(work, n, max(1, 65536 // count))
+    in_chunks(work, n, max(1, 32768 // count))
     return view
 
 
@@ -151,7 +151,7 @@ def patches_seen(view: View, patches: Patches, quads: np.ndarray, in_places: boo
     in_chunks(
         lambda a, b: _patch_seen(view.points, view.normals, *view.grid, view.turn, JITTER, view.receptor, view.distance,
                                  view.place, quads, patches.quad_cells, patches.room, patches.room_cells, places_from, out, a, b),
-        len(out), 512,
+        len(out), max(1, 8192 // out.shape[1]),
     )  # fmt: skip
     return out
 
@@ -184,5 +184,5 @@ def gather(seen: np.ndarray, radiosity: np.ndarray, receptor: int = FLAT) -> np.
     """
     out = np.empty((len(seen), 3), np.float32)
     scale = 2.0 if receptor == DOME else 1.0
-    in_chunks(lambda a, b: _gather(seen, radiosity, scale, out, a, b), len(seen), 1024)
+    in_chunks(lambda a, b: _gather(seen, radiosity, scale, out, a, b), len(seen), max(1, 65536 // seen.shape[1]))
     return out

@@ -1,9 +1,11 @@
 """Rectangles in the room as rows a kernel can read, and their intersection with a ray."""
 
+from functools import lru_cache
+
 import numba as nb
 import numpy as np
 
-from ..scene.geometry import Quad
+from ..scene.geometry import KEPT, Quad, fixed
 
 # Row: centre 0-2, half_x 3-5, half_y 6-8, normal 9-11, |half_x|^2 12, |half_y|^2 13, round 14.
 ROW = 15
@@ -11,11 +13,13 @@ ROW = 15
 
 def quad_rows(quads: list[Quad]) -> np.ndarray:
     """(n, 15) float64 rows."""
-    rows = [
-        np.r_[q.centre, q.half_x, q.half_y, q.normal, np.dot(q.half_x, q.half_x), np.dot(q.half_y, q.half_y), q.round]
-        for q in quads
-    ]
-    return np.array(rows, float).reshape(-1, ROW)
+    return np.array([_row(q) for q in quads], float).reshape(-1, ROW)
+
+
+@lru_cache(maxsize=KEPT)
+def _row(q: Quad) -> np.ndarray:
+    xx, yy = np.dot(q.half_x, q.half_x), np.dot(q.half_y, q.half_y)
+    return fixed(np.array([*q.centre, *q.half_x, *q.half_y, *q.normal, xx, yy, q.round]))
 
 
 @nb.njit(inline="always", error_model="numpy")

@@ -82,5 +82,5 @@ def lit_surfaces(
     in_chunks(
         lambda a, b: _lit(points, normals, views, tangents, kinds, at, roughness, f0, emitter, place, share,
                           diffuse, shine, a, b),
-        len(at), 4096,
+        len(at), 2048,
     )  # fmt: skip

@@ -16,7 +16,8 @@ from deep_amber.core.simulation.obstacles import obstacles, rows_of
 from deep_amber.core.simulation.readings import exposed
 from deep_amber.core.simulation.sensors import Sensors, meter_sensors
 from deep_amber.core.simulation.stages import Stages
-from deep_amber.core.transport.direct import FLAT, illuminance
+from deep_amber.core.transport.direct import illuminance
+from deep_amber.core.transport.weights import FLAT
 from deep_amber.formats.set_file import read_set_file
 from deep_amber.formats.sitter_file import load_sitter
 

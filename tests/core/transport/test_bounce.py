@@ -7,12 +7,13 @@ import numpy as np
 from deep_amber.core.scene.geometry import Quad
 from deep_amber.core.scene.room import Room, Surface, Surfaces
 from deep_amber.core.transport.bounce import form_factors, radiosity, thrown_on
-from deep_amber.core.transport.direct import DOME, FLAT, illuminance
+from deep_amber.core.transport.direct import illuminance
 from deep_amber.core.transport.emitter import quad_emitter
 from deep_amber.core.transport.hemisphere import gather, look_around, patches_seen
 from deep_amber.core.transport.patches import MOST_WALL_PATCHES, Sheet, build_patches, patch_rotations
 from deep_amber.core.transport.quads import quad_rows
 from deep_amber.core.transport.sampling import rotations
+from deep_amber.core.transport.weights import DOME, FLAT
 
 NONE = quad_rows([])
 

@@ -8,9 +8,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from deep_amber.core.scene.geometry import Quad
-from deep_amber.core.transport.direct import DOME, FLAT, illuminance, unshadowed, visibility
+from deep_amber.core.transport.direct import illuminance, unshadowed, visibility
 from deep_amber.core.transport.emitter import quad_emitter
 from deep_amber.core.transport.quads import quad_rows
+from deep_amber.core.transport.weights import DOME, FLAT
 
 NONE = quad_rows([])
 LIFT = np.zeros(1, np.float32)

@@ -11,7 +11,8 @@ from ..scene.modifier import Bare
 from ..scene.point import Point
 from ..scene.set import Set
 from ..scene.source import CONTINUOUS
-from ..transport.direct import DOME, FLAT, unshadowed
+from ..transport.direct import unshadowed
+from ..transport.weights import DOME, FLAT
 from .emission import emissions
 from .owned import Kit, OwnReading, SourceItem
 

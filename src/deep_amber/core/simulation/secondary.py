@@ -15,10 +15,11 @@ from ..scene.geometry import Quad, panel_quads, quad_of, unit
 from ..scene.light import Light
 from ..scene.room import SURFACE_NAMES
 from ..sitter.face import face_marks
-from ..transport.direct import FLAT, illuminance, unshadowed
+from ..transport.direct import illuminance, unshadowed
 from ..transport.emitter import AREA, HEIGHT, WIDTH, Emitter, quad_emitter
 from ..transport.hemisphere import RAY_START
 from ..transport.sampling import emitter_nodes
+from ..transport.weights import FLAT
 from .obstacles import between_walls, obstacles, rows_of, sheets
 from .quality import SMALL
 from .stages import Stages, framed, panels_standing, standing

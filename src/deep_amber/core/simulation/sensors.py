@@ -10,7 +10,7 @@ from ..picture.seen import walls_seen
 from ..scene.set import Set
 from ..sitter.face import face_marks, vertices_near
 from ..sitter.mesh import CLOTH, SKIN, Posed, SitterMesh
-from ..transport.direct import DOME, FLAT
+from ..transport.weights import DOME, FLAT
 
 POINTS = 16  # a surface
 CHEEK_RADIUS, CHIN_RADIUS, FOREHEAD_RADIUS = 0.012, 0.008, 0.014  # [m]

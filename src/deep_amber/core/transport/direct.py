@@ -8,26 +8,12 @@ import math
 import numba as nb
 import numpy as np
 
-from .emitter import (
-    AREA,
-    FINER,
-    HAS_BEAM,
-    HAS_PATTERN,
-    HEIGHT,
-    HOT,
-    ROUND,
-    WIDTH,
-    Emitter,
-    front_tables,
-    place_weight,
-    sample_weight,
-)
-from .quads import quad_hit
-from .sampling import JITTER, NODES, WEIGHTS, rotations
+from .emitter import AREA, FINER, HAS_PATTERN, HEIGHT, HOT, ROUND, WIDTH, Emitter, front_tables
+from .sampling import JITTER, MOST_NODES, NODES, WEIGHTS, rotations
 from .sitter_rays import SitterRays
+from .weights import BLOCK, DOME, FLAT, sampled_fronts, stop_at_quads, weigh
 from .workers import in_chunks
 
-FLAT, DOME = 0, 1
 CHUNK = 8192  # rays a piece of work
 _AT_ORIGIN = (np.eye(3, dtype=np.float32), np.zeros(3, np.float32))
 UNEVEN = 1.2  # Gauss nodes more for each stop of hot centre
@@ -36,27 +22,47 @@ CELL = 0.5  # emitter size in distances a Gauss node more: .01 stop against the 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _unshadowed(points, normals, emitter, cell, receptor, across, along, weights, out, start, stop):
-    row, most = emitter.row, across.shape[1]
+    """Points that ask for as many nodes go through these together."""
+    row, most, n = emitter.row, across.shape[1], stop - start
+    asked = np.empty(n, np.int32)
     for i in range(start, stop):
-        px, py, pz = points[i, 0], points[i, 1], points[i, 2]
-        nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
-        if row[HAS_BEAM] == 0 and (px - row[0]) * row[9] + (py - row[1]) * row[10] + (pz - row[2]) * row[11] <= 0:
-            out[i] = 0.0
-            continue
-        away = math.sqrt((row[0] - px) ** 2 + (row[1] - py) ** 2 + (row[2] - pz) ** 2)
+        away = math.sqrt((row[0] - points[i, 0]) ** 2 + (row[1] - points[i, 1]) ** 2 + (row[2] - points[i, 2]) ** 2)
         columns, rows = _node_counts(emitter, cell * row[FINER] * away, most)
-        total = 0.0
+        asked[i - start] = columns * (MOST_NODES + 1) + rows
+    order = np.argsort(asked)
+    at, fronts = np.empty((6, BLOCK), np.float32), np.empty((3, BLOCK), np.float32)
+    made, total = np.empty((5, BLOCK), np.float32), np.empty(BLOCK, np.float32)
+    first = 0
+    while first < n:
+        count = asked[order[first]]
+        last = first
+        while last < n and last < first + BLOCK and asked[order[last]] == count:
+            last += 1
+        block = order[first:last] + start
+        _load(points, normals, block, at)
+        columns, rows = count // (MOST_NODES + 1), count % (MOST_NODES + 1)
+        total[:] = 0
         for r in range(rows):
             for c in range(columns):
                 x, y = across[columns, c, 0], along[rows, r, 0]
                 if row[ROUND] > 0:
                     x, y = x * y, x * along[rows, r, 1]
-                pattern = across[columns, c, 1] * along[rows, r, 2]
+                pattern = across[columns, c, 1] * along[rows, r, 2] * weights[columns, c] * weights[rows, r] * row[AREA]
                 if row[HAS_PATTERN] > 0:
                     pattern *= emitter.pattern[r, c]
-                w, _, _, _ = place_weight(emitter, px, py, pz, nx, ny, nz, receptor, x, y, pattern)
-                total += w * weights[columns, c] * weights[rows, r]
-        out[i] = total * row[AREA]
+                fronts[0, :], fronts[1, :], fronts[2, :] = x, y, pattern
+                weigh(emitter, receptor, at, fronts, len(block), made)
+                total += made[0]
+        for j in range(len(block)):
+            out[block[j]] = total[j]
+        first = last
+
+
+@nb.njit(nogil=True, error_model="numpy", cache=True)
+def _load(points, axes, rows, at):
+    for j in range(len(rows)):
+        for k in range(3):
+            at[k, j], at[3 + k, j] = points[rows[j], k], axes[rows[j], k]
 
 
 @nb.njit(error_model="numpy", cache=True)
@@ -106,36 +112,36 @@ def _shadow_rays(points, normals, lift, emitter, quads, columns, rows, turn, jit
 
     Returns the ray count.
     """
-    count = 0
-    wide, high = 2.0 / columns, 2.0 / rows
-    across, along = np.arange(columns * rows) % columns, np.arange(columns * rows) // columns
-    for i in range(start, stop):
-        nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
-        ox, oy, oz = points[i, 0] + lift[i] * nx, points[i, 1] + lift[i] * ny, points[i, 2] + lift[i] * nz
-        whole = 0.0
+    count, wide, high = 0, np.float32(2 / columns), np.float32(2 / rows)
+    at, fronts = np.empty((6, BLOCK), np.float32), np.empty((3, BLOCK), np.float32)
+    u, v, made = np.empty(BLOCK, np.float32), np.empty(BLOCK, np.float32), np.empty((5, BLOCK), np.float32)
+    for first in range(start, stop, BLOCK):
+        n = min(BLOCK, stop - first)
+        for j in range(n):
+            i = first + j
+            for k in range(3):
+                at[k, j], at[3 + k, j] = points[i, k] + lift[i] * normals[i, k], normals[i, k]
+            total[i - start] = 0
         for s in range(columns * rows):
-            ju, jv = jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1]
-            ju, jv = ju - (1.0 if ju >= 1 else 0.0), jv - (1.0 if jv >= 1 else 0.0)
-            u, v = (across[s] + ju) * wide - 1, (along[s] + jv) * high - 1
-            w, dx, dy, dz = sample_weight(emitter, ox, oy, oz, nx, ny, nz, receptor, u, v)
-            if w <= 0:
-                continue
-            whole += w
-            clear = True
-            for q in range(quads.shape[0]):
-                t, _, _ = quad_hit(quads, q, ox, oy, oz, dx, dy, dz)
-                if 0 < t < 0.9995:
-                    clear = False
-                    break
-            if clear:
-                ax, ay, az = ox - offset[0], oy - offset[1], oz - offset[2]
-                for k in range(3):
-                    origins[count, k] = ax * rotation[0, k] + ay * rotation[1, k] + az * rotation[2, k]
-                    directions[count, k] = dx * rotation[0, k] + dy * rotation[1, k] + dz * rotation[2, k]
-                weights[count] = w
-                owner[count] = i - start
-                count += 1
-        total[i - start] = whole
+            a, b = np.float32(s % columns), np.float32(s // columns)
+            for j in range(n):
+                ju, jv = jitter[s, 0] + turn[first + j, 0], jitter[s, 1] + turn[first + j, 1]
+                ju, jv = ju - np.float32(ju >= 1), jv - np.float32(jv >= 1)
+                u[j], v[j] = (a + ju) * wide - np.float32(1), (b + jv) * high - np.float32(1)
+            sampled_fronts(emitter, u, v, n, fronts)
+            weigh(emitter, receptor, at, fronts, n, made)
+            for j in range(n):
+                total[first - start + j] += made[0, j]
+            stop_at_quads(quads, at, n, made)
+            for j in range(n):
+                if made[0, j] > 0:
+                    ax, ay, az = at[0, j] - offset[0], at[1, j] - offset[1], at[2, j] - offset[2]
+                    dx, dy, dz = made[1, j], made[2, j], made[3, j]
+                    for k in range(3):
+                        origins[count, k] = ax * rotation[0, k] + ay * rotation[1, k] + az * rotation[2, k]
+                        directions[count, k] = dx * rotation[0, k] + dy * rotation[1, k] + dz * rotation[2, k]
+                    weights[count], owner[count] = made[0, j], first - start + j
+                    count += 1
     return count
 
 

@@ -103,7 +103,7 @@ def pattern_at(row, pattern, x, y, a, b):
 
 
 @nb.njit(inline="always", error_model="numpy")
-def _beam(row, beam, cos, dx, dy, dz):
+def beam_at(row, beam, cos, dx, dy, dz):
     """Relative intensity in the direction -d, whose cosine to the axis is cos."""
     steps = beam.shape[1]
     at = math.sqrt(max(0.5 - 0.5 * cos, 0.0)) * (steps - 1)
@@ -120,70 +120,6 @@ def _beam(row, beam, cos, dx, dy, dz):
     g = turn - j
     j, k = j % turns, (j + 1) % turns
     return (beam[j, i] * (1 - f) + beam[j, i + 1] * f) * (1 - g) + (beam[k, i] * (1 - f) + beam[k, i + 1] * f) * g
-
-
-@nb.njit(inline="always", error_model="numpy")
-def _passes(row, px, py, pz, dx, dy, dz):
-    """Whether the way d from p goes through the gate."""
-    along = dx * row[31] + dy * row[32] + dz * row[33]
-    if abs(along) < 1e-12:
-        return False
-    ax, ay, az = row[22] - px, row[23] - py, row[24] - pz
-    t = (ax * row[31] + ay * row[32] + az * row[33]) / along
-    x, y, z = t * dx - ax, t * dy - ay, t * dz - az
-    u = x * row[25] + y * row[26] + z * row[27]
-    v = x * row[28] + y * row[29] + z * row[30]
-    uu = row[25] * row[25] + row[26] * row[26] + row[27] * row[27]
-    vv = row[28] * row[28] + row[29] * row[29] + row[30] * row[30]
-    return 0 < t < 1 and abs(u) <= uu and abs(v) <= vv
-
-
-@nb.njit(inline="always", error_model="numpy")
-def place_weight(emitter, px, py, pz, nx, ny, nz, receptor, x, y, pattern):
-    """Weight of a place of the front for a receptor, and the vector to it.
-
-    x, y : -1..1 along its half edges; pattern : of that place
-    Flat: cos at the receptor; dome: (1 + cos) / 2 (light-model). Both times pattern, beam and 1 / r2.
-    """
-    row = emitter.row
-    dx = row[0] + x * row[3] + y * row[6] - px
-    dy = row[1] + x * row[4] + y * row[7] - py
-    dz = row[2] + x * row[5] + y * row[8] - pz
-    r2 = dx * dx + dy * dy + dz * dz + 1e-12
-    there = -(dx * row[9] + dy * row[10] + dz * row[11])
-    here = dx * nx + dy * ny + dz * nz
-    if receptor == 1:
-        here = 0.5 * (math.sqrt(r2) + here)
-    if here <= 0 or (there <= 0 and row[HAS_BEAM] == 0):
-        return 0.0, dx, dy, dz
-    if row[HAS_BEAM] > 0:
-        r = math.sqrt(r2)
-        weight = pattern * here / (r * r2) * _beam(row, emitter.beam, there / r, dx, dy, dz)
-    else:
-        weight = pattern * here * there / (r2 * r2)
-        if row[LOBE] == 1:
-            weight *= there / math.sqrt(r2)
-        elif row[LOBE] > 0:
-            weight *= (there / math.sqrt(r2)) ** row[LOBE]
-    if row[SHARE] > 0:
-        wx, wy, wz = px + dx - row[34], py + dy - row[35], pz + dz - row[36]
-        cos = -(wx * dx + wy * dy + wz * dz) / math.sqrt((wx * wx + wy * wy + wz * wz) * r2 + 1e-20)
-        lobe = 0.5 * (row[EXPONENT] + 2) * max(cos, 0.0) ** row[EXPONENT]
-        weight *= 1 - row[SHARE] + row[SHARE] * lobe
-    if row[HAS_GATE] > 0 and not _passes(row, px, py, pz, dx, dy, dz):
-        weight = 0.0
-    return weight, dx, dy, dz
-
-
-@nb.njit(inline="always", error_model="numpy")
-def sample_weight(emitter, px, py, pz, nx, ny, nz, receptor, a, b):
-    """As `place_weight` for sample coordinates a, b, -1..1 each and even over the front's area."""
-    row = emitter.row
-    x, y = front_place(row, a, b)
-    pattern = 1.0
-    if row[HOT] != 0 or row[HAS_PATTERN] > 0:
-        pattern = pattern_at(row, emitter.pattern, x, y, a, b)
-    return place_weight(emitter, px, py, pz, nx, ny, nz, receptor, x, y, pattern)
 
 
 @nb.njit(error_model="numpy", cache=True)
@@ -228,7 +164,7 @@ def luminance_toward(emitter, x, y, dx, dy, dz):
     cos = -(dx * row[9] + dy * row[10] + dz * row[11])
     value = 1.0
     if row[HAS_BEAM] > 0:
-        value = _beam(row, emitter.beam, cos, dx, dy, dz) / max(abs(cos), 0.05)
+        value = beam_at(row, emitter.beam, cos, dx, dy, dz) / max(abs(cos), 0.05)
     elif cos <= 0:
         return 0.0
     elif row[LOBE] > 0:

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 import numba as nb
 import numpy as np
 
-from .direct import DOME, FLAT
 from .patches import POINTS_A_PATCH, Patches
 from .quads import box_hit, quad_hit
 from .sampling import JITTER, cosine_direction, stratum
 from .sitter_rays import SitterRays
 from .tracer import FAR
+from .weights import DOME, FLAT
 from .workers import in_chunks
 
 RAY_START = 3e-4  # [m]: 0 gives speckle, 3e-3 leaks at the lips

@@ -14,25 +14,27 @@ from .seen import Seen
 
 
 @nb.njit(nogil=True, error_model="numpy", cache=True)
-def _spread(coarse, stride, width, change, coarse_hair, kinds, lit, out, ask, guess, start, stop):
-    """Where the 3 x 3 coarse neighbours agree, takes their mean; else asks for rays."""
+def _spread(coarse, stride, height, width, change, coarse_hair, kinds, lit, out, ask, guess, start, stop):
+    """Where the 3 x 3 coarse neighbours agree, takes their mean; else asks for rays. Over rows of coarse pixels.
+
+    All pixels of a coarse one have the same neighbours; the last ones reach to the picture's edge.
+    """
     high, wide = coarse.shape
-    for i in range(start, stop):
-        y, x = i // width, i % width
-        cy, cx = min(y // stride, high - 1), min(x // stride, wide - 1)
-        low, most, total, count = 2.0, -1.0, 0.0, 0
-        for a in range(max(cy - 1, 0), min(cy + 2, high)):
-            for b in range(max(cx - 1, 0), min(cx + 2, wide)):
-                v = coarse[a, b]
-                if v >= 0:
-                    low, most, total, count = min(low, v), max(most, v), total + v, count + 1
-        guess[i] = total / count if count else 0.0
-        if not lit[i]:
-            out[i], ask[i] = 0.0, False
-        elif count < 3 or (most - low > change and not (coarse_hair and kinds[i] == HAIR_KIND)):
-            out[i], ask[i] = -1.0, True
-        else:
-            out[i], ask[i] = total / count, False
+    for cy in range(start, stop):
+        for cx in range(wide):
+            low, most, total, count = 2.0, -1.0, 0.0, 0
+            for a in range(max(cy - 1, 0), min(cy + 2, high)):
+                for b in range(max(cx - 1, 0), min(cx + 2, wide)):
+                    v = coarse[a, b]
+                    if v >= 0:
+                        low, most, total, count = min(low, v), max(most, v), total + v, count + 1
+            mean, agree = total / max(count, 1), most - low <= change
+            for y in range(cy * stride, height if cy == high - 1 else (cy + 1) * stride):
+                for x in range(cx * stride, width if cx == wide - 1 else (cx + 1) * stride):
+                    i = y * width + x
+                    asks = lit[i] and (count < 3 or not (agree or (coarse_hair and kinds[i] == HAIR_KIND)))
+                    guess[i], ask[i] = mean, asks
+                    out[i] = -1.0 if asks else (mean if lit[i] else 0.0)
 
 
 @nb.njit(inline="always", error_model="numpy")
@@ -140,12 +142,10 @@ def picture_visibility(
     values, guess, ask = np.empty(n, np.float32), np.empty(n, np.float32), np.empty(n, np.bool_)
     grid_values = coarse.reshape(middle.shape)
     in_chunks(
-        lambda a, b: _spread(
-            grid_values, stride, size.width, change, coarse_hair, seen.kinds, lit, values, ask, guess, a, b
-        ),
-        n,
-        32768,
-    )
+        lambda a, b: _spread(grid_values, stride, size.height, size.width, change, coarse_hair, seen.kinds, lit, values,
+                             ask, guess, a, b),
+        len(grid_values), 8,
+    )  # fmt: skip
     rows = np.where(ask)[0] if every == 1 else np.where(ask.reshape(pixels.shape)[::every, ::every].ravel())[0]
     rows = rows if every == 1 else pixels[::every, ::every].ravel()[rows]
     values[rows] = np.maximum(traced(rows), 0)

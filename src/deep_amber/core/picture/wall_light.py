@@ -1,6 +1,7 @@
 """Unshadowed light on room and backdrop: smooth over the picture, so found at every few pixels and carried between."""
 
 import math
+from dataclasses import dataclass
 
 import numba as nb
 import numpy as np
@@ -16,55 +17,79 @@ STEP = 8  # pixels between the places
 SHARP = 0.25  # beams that change faster than this (emitter's FINER) are found at every pixel
 
 
-def wall_places(photo_set: Set, size: Size) -> Seen:
+@dataclass(frozen=True, eq=False)
+class WallPlaces:
+    at: Seen
     """Room and backdrop at the corners of cells of STEP pixels, as if the sitter were away."""
+    between: np.ndarray
+    """(walls,) bool: the pixel lies on the same plane as the corners of its cell."""
+
+
+def wall_places(photo_set: Set, size: Size, seen: Seen) -> WallPlaces:
+    """The places between which light on the walls of a picture is carried; seen : the picture's surfaces."""
     columns, rows = math.ceil(size.width / STEP) + 1, math.ceil(size.height / STEP) + 1
     y, x = np.mgrid[0:rows, 0:columns]
     places = np.stack([x * STEP / size.width, y * STEP / size.height], -1).reshape(-1, 2)
-    return walls_seen(photo_set, directions(photo_set.camera, size.aspect, places))
+    at = walls_seen(photo_set, directions(photo_set.camera, size.aspect, places))
+    points, normals = seen.walls
+    between = np.empty(len(points), np.bool_)
+    in_chunks(
+        lambda a, b: _between(seen.on_walls, points, normals, size.width, columns, at.points, at.normals, between, a, b),
+        len(points), 8192,
+    )  # fmt: skip
+    return WallPlaces(at, between)
+
+
+@nb.njit(inline="always", error_model="numpy")
+def _cell(i, width, columns):
+    """First corner of a pixel's cell, and the pixel's place in it, 0..1 each."""
+    x, y = np.float32(i % width + 0.5) / np.float32(STEP), np.float32(i // width + 0.5) / np.float32(STEP)
+    cx, cy = int(x), int(y)
+    return cy * columns + cx, x - np.float32(cx), y - np.float32(cy)
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _carried(rows, points, normals, width, step, columns, at_points, at_normals, light, out, start, stop):
-    """Bilinear between four places of the same plane; -1 where they are not."""
+def _between(rows, points, normals, width, columns, at_points, at_normals, out, start, stop):
     for j in range(start, stop):
-        i = rows[j]
-        x, y = (i % width + 0.5) / step, (i // width + 0.5) / step
-        cx, cy = int(x), int(y)
-        fx, fy = x - cx, y - cy
-        total = 0.0
-        for k in range(4):
-            dx, dy = k % 2, k // 2
-            node = (cy + dy) * columns + cx + dx
+        corner, _, _ = _cell(rows[j], width, columns)
+        out[j] = True
+        for k in (0, 1, columns, columns + 1):
             off, facing = 0.0, 0.0
             for c in range(3):
-                off += (at_points[node, c] - points[j, c]) * normals[j, c]
-                facing += at_normals[node, c] * normals[j, c]
+                off += (at_points[corner + k, c] - points[j, c]) * normals[j, c]
+                facing += at_normals[corner + k, c] * normals[j, c]
             if abs(off) > 2e-3 or facing < 0.999:
-                total = -1.0
-                break
-            total += light[node] * (fx if dx else 1 - fx) * (fy if dy else 1 - fy)
-        out[j] = total
+                out[j] = False
 
 
-def wall_light(seen: Seen, at: Seen, size: Size, emitter: Emitter, cell: float) -> np.ndarray:
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _carried(rows, between, width, columns, light, out, start, stop):
+    """Bilinear between four places; zero where the pixel is not between them."""
+    one = np.float32(1)
+    for j in range(start, stop):
+        corner, x, y = _cell(rows[j], width, columns)
+        above = light[corner] * (one - x) + light[corner + 1] * x
+        under = light[corner + columns] * (one - x) + light[corner + columns + 1] * x
+        out[j] = above * (one - y) + under * y if between[j] else 0
+
+
+def wall_light(seen: Seen, places: WallPlaces, size: Size, emitter: Emitter, cell: float) -> np.ndarray:
     """(walls,) illuminance at seen.on_walls by the emitter at radiance 1, nothing in the way.
 
     Parameters
     ----------
-    seen : the picture's surfaces; at : `wall_places` of the same picture
+    seen : the picture's surfaces; places : `wall_places` of the same picture
     cell : as for `unshadowed`
     """
     points, normals = seen.walls
     if emitter.row[HAS_GATE] > 0 or emitter.row[FINER] < SHARP:
         return unshadowed(points, normals, emitter, cell)
-    light = unshadowed(at.points, at.normals, emitter, cell)
+    light = unshadowed(places.at.points, places.at.normals, emitter, cell)
     out = np.empty(len(points), np.float32)
     columns = math.ceil(size.width / STEP) + 1
     in_chunks(
-        lambda a, b: _carried(seen.on_walls, points, normals, size.width, STEP, columns, at.points, at.normals, light, out, a, b),
-        len(points), 16384,
-    )  # fmt: skip
-    alone = np.where(out < 0)[0]
+        lambda a, b: _carried(seen.on_walls, places.between, size.width, columns, light, out, a, b), len(points), 16384
+    )
+    alone = np.where(~places.between)[0]
     out[alone] = unshadowed(points[alone], normals[alone], emitter, cell)
     return out

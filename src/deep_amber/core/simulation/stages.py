@@ -10,7 +10,7 @@ from ..kit.emission import shape_of
 from ..picture.edges import outline_pixels, outline_places
 from ..picture.lens_rays import Size, directions, pixel_places
 from ..picture.seen import Seen, all_seen
-from ..picture.wall_light import wall_places
+from ..picture.wall_light import WallPlaces, wall_places
 from ..scene.light import Light
 from ..scene.panel import Panel
 from ..scene.set import Set
@@ -126,10 +126,10 @@ class Stages:
         size = self.quality.size
         return self._seen("seen", size, lambda: pixel_places(size))
 
-    def wall_places(self) -> Seen:
+    def wall_places(self) -> WallPlaces:
         """Room and backdrop every few pixels, the sitter away."""
-        size = self.quality.size
-        return self.keep_picture("wall places", (self.key(framed), size), lambda: wall_places(self.photo_set, size))
+        size, key = self.quality.size, (self.key(framed), self.quality.size)
+        return self.keep_picture("wall places", key, lambda: wall_places(self.photo_set, size, self.seen()))
 
     def outlines(self) -> tuple[Seen, np.ndarray, np.ndarray]:
         """Added places on outlines: their surfaces, their places (n, 2) and the pixel each belongs to."""

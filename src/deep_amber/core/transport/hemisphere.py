@@ -2,19 +2,20 @@
 
 import math
 from dataclasses import dataclass
+from functools import cache
 
 import numba as nb
 import numpy as np
 
 from .patches import POINTS_A_PATCH, Patches
-from .quads import box_hit, quad_hit
-from .sampling import JITTER, cosine_direction, stratum
+from .quads import FAR, box_hit, quad_hits
+from .sampling import JITTER
 from .sitter_rays import SitterRays
-from .tracer import FAR
 from .weights import DOME, FLAT
 from .workers import in_chunks
 
 RAY_START = 3e-4  # [m]: 0 gives speckle, 3e-3 leaks at the lips
+_0, _1, _2 = np.float32(0), np.float32(1), np.float32(2)
 
 
 @dataclass(frozen=True, eq=False)
@@ -30,38 +31,58 @@ class View:
     place: np.ndarray  # (n, rays) int32 place on the sitter (skin_places), -1 where it is missed
 
 
-@nb.njit(inline="always", error_model="numpy")
-def _direction(receptor, u, v, nx, ny, nz):
-    """Cosine density for a flat receptor; for a dome density (1 + c) / 4 pi over the whole sphere."""
-    if receptor == 0:
-        return cosine_direction(u, v, nx, ny, nz)
-    # Inverse of the cumulated density of the cosine c, ((1 + c) / 2)^2 = v.
-    c = 2 * math.sqrt(v) - 1
-    r, turn = math.sqrt(max(1 - c * c, 0.0)), 2 * math.pi * u
-    sign = 1.0 if nz >= 0 else -1.0
-    a = -1 / (sign + nz)
-    b = nx * ny * a
-    x, y = r * math.cos(turn), r * math.sin(turn)
-    return (
-        x * (1 + sign * nx * nx * a) + y * b + c * nx,
-        x * sign * b + y * (sign + ny * ny * a) + c * ny,
-        -x * sign * nx - y * ny + c * nz,
-    )
+@cache
+def _strata(columns: int, rows: int) -> np.ndarray:
+    """(3, rays) float32 cosine and sine of the turn of each unshifted sample, and its row."""
+    sample = np.arange(columns * rows)
+    turn = 2 * np.pi * (sample % columns + JITTER[sample, 0].astype(float)) / columns
+    return np.stack([np.cos(turn), np.sin(turn), sample // columns]).astype(np.float32)
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _rays(points, normals, columns, rows, turn, jitter, receptor, origins, directions, start, stop):
-    k = 0
+def _directions(receptor, columns, rows, strata, jitter, turn, normal, out):
+    """Writes a point's rays (3, rays): cosine density about the normal for a flat receptor.
+
+    For a dome density (1 + c) / 4 pi over the whole sphere: the inverse of the cumulated density of the cosine c is
+    ((1 + c) / 2)^2 = v. The shift of the pattern by `turn` is a rotation, one cell less where it leaves its column.
+    """
+    step = 2 * math.pi / columns
+    c0, s0 = np.float32(math.cos(step * turn[0])), np.float32(math.sin(step * turn[0]))
+    c1, s1 = np.float32(math.cos(step * (turn[0] - 1))), np.float32(math.sin(step * (turn[0] - 1)))
+    nx, ny, nz, high = normal[0], normal[1], normal[2], _1 / np.float32(rows)
+    # Orthonormal basis without branches, T. Duff et al., JCGT 6(1), 2017.
+    sign = _1 if nz >= 0 else -_1
+    a = -_1 / (sign + nz)
+    b = nx * ny * a
+    for s in range(strata.shape[1]):
+        left = jitter[s, 0] + turn[0] >= _1
+        c, si = (c1 if left else c0), (s1 if left else s0)
+        x, y = strata[0, s] * c - strata[1, s] * si, strata[0, s] * si + strata[1, s] * c
+        jv = jitter[s, 1] + turn[1]
+        v = (strata[2, s] + (jv - _1 if jv >= _1 else jv)) * high
+        root = np.sqrt(v)
+        if receptor == DOME:
+            z = _2 * root - _1
+            r = np.sqrt(max(_1 - z * z, _0))
+        else:
+            r, z = root, np.sqrt(max(_1 - v, _0))
+        x, y = x * r, y * r
+        out[0, s] = x * (_1 + sign * nx * nx * a) + y * b + z * nx
+        out[1, s] = x * sign * b + y * (sign + ny * ny * a) + z * ny
+        out[2, s] = -x * sign * nx - y * ny + z * nz
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _rays(points, normals, columns, rows, strata, turn, jitter, receptor, origins, directions, start, stop):
+    count = strata.shape[1]
+    ways = np.empty((3, count), np.float32)
     for i in range(start, stop):
-        nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
-        for s in range(columns * rows):
-            u, v = stratum(s, columns, rows, jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1])
-            dx, dy, dz = _direction(receptor, u, v, nx, ny, nz)
-            origins[k, 0] = points[i, 0] + RAY_START * nx
-            origins[k, 1] = points[i, 1] + RAY_START * ny
-            origins[k, 2] = points[i, 2] + RAY_START * nz
-            directions[k, 0], directions[k, 1], directions[k, 2] = dx, dy, dz
-            k += 1
+        _directions(receptor, columns, rows, strata, jitter, turn[i], normals[i], ways)
+        first = (i - start) * count
+        for k in range(3):
+            origin = points[i, k] + RAY_START * normals[i, k]
+            for s in range(count):
+                origins[first + s, k], directions[first + s, k] = origin, ways[k, s]
 
 
 def look_around(
@@ -87,7 +108,7 @@ def look_around(
     def work(a: int, b: int) -> None:
         size = (b - a) * count
         origins, directions = np.empty((size, 3), np.float32), np.empty((size, 3), np.float32)
-        _rays(points, normals, *grid, turn, JITTER, receptor, origins, directions, a, b)
+        _rays(points, normals, *grid, _strata(*grid), turn, JITTER, receptor, origins, directions, a, b)
         hits = rays.first_hits(origins, directions)
         hit = hits.face >= 0
         if receptor == DOME:
@@ -101,44 +122,59 @@ def look_around(
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _patch_seen(points, normals, columns, rows, turn, jitter, receptor, distance, place, quads, quad_cells,
+def _wall_patch(room, room_cells, face, x, y, z):
+    """The patch of a room's face at a place on it."""
+    a = (x - room[0, 0]) / (room[1, 0] - room[0, 0])
+    b = (y - room[0, 1]) / (room[1, 1] - room[0, 1])
+    c = (z - room[0, 2]) / (room[1, 2] - room[0, 2])
+    if face < 2:
+        a, b = c, b
+    elif face < 4:
+        a, b = a, c
+    wide, high = room_cells[face, 1], room_cells[face, 2]
+    column, row = min(max(int(a * wide), 0), wide - 1), min(max(int(b * high), 0), high - 1)
+    return room_cells[face, 0] + row * wide + column
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _quad_patch(quad, cells, a, b, dx, dy, dz):
+    """The patch of a quad at a place on it (-1..1 each), by the face that a ray meets; -1 for a black one."""
+    if cells[0] < 0:
+        return -1
+    wide, high = cells[1], cells[2]
+    column, row = min(int((a + 1) * 0.5 * wide), wide - 1), min(int((b + 1) * 0.5 * high), high - 1)
+    front = dx * quad[9] + dy * quad[10] + dz * quad[11] < 0
+    return cells[0] + (0 if front else wide * high) + row * wide + column
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _patch_seen(points, normals, columns, rows, strata, turn, jitter, receptor, distance, place, quads, quad_cells,
                 room, room_cells, places_from, out, start, stop):  # fmt: skip
+    count = strata.shape[1]
+    ways, met = np.empty((3, count), np.float32), np.empty((3, count), np.float32)
+    nearest, origin = np.empty(count, np.float32), np.empty(3, np.float32)
     for i in range(start, stop):
-        nx, ny, nz = normals[i, 0], normals[i, 1], normals[i, 2]
-        ox, oy, oz = points[i, 0] + RAY_START * nx, points[i, 1] + RAY_START * ny, points[i, 2] + RAY_START * nz
-        for s in range(columns * rows):
-            u, v = stratum(s, columns, rows, jitter[s, 0] + turn[i, 0], jitter[s, 1] + turn[i, 1])
-            dx, dy, dz = _direction(receptor, u, v, nx, ny, nz)
-            nearest, patch = distance[i, s], place[i, s]
+        _directions(receptor, columns, rows, strata, jitter, turn[i], normals[i], ways)
+        for k in range(3):
+            origin[k] = points[i, k] + RAY_START * normals[i, k]
+        ox, oy, oz = origin
+        for s in range(count):
+            dx, dy, dz = ways[0, s], ways[1, s], ways[2, s]
+            near, patch = distance[i, s], place[i, s]
             if patch >= 0:
                 patch = patch // POINTS_A_PATCH if places_from < 0 else places_from + patch
             t, face = box_hit(room, ox, oy, oz, dx, dy, dz)
-            if t < nearest:
-                nearest = t
-                a = (ox + t * dx - room[0, 0]) / (room[1, 0] - room[0, 0])
-                b = (oy + t * dy - room[0, 1]) / (room[1, 1] - room[0, 1])
-                c = (oz + t * dz - room[0, 2]) / (room[1, 2] - room[0, 2])
-                if face < 2:
-                    a, b = c, b
-                elif face < 4:
-                    a, b = a, c
-                wide, high = room_cells[face, 1], room_cells[face, 2]
-                column = min(max(int(a * wide), 0), wide - 1)
-                row = min(max(int(b * high), 0), high - 1)
-                patch = room_cells[face, 0] + row * wide + column
-            for q in range(quads.shape[0]):
-                t, a, b = quad_hit(quads, q, ox, oy, oz, dx, dy, dz)
-                if 1e-5 < t < nearest:
-                    nearest = t
-                    if quad_cells[q, 0] < 0:
-                        patch = -1
-                    else:
-                        wide, high = quad_cells[q, 1], quad_cells[q, 2]
-                        column = min(int((a + 1) * 0.5 * wide), wide - 1)
-                        row = min(int((b + 1) * 0.5 * high), high - 1)
-                        front = dx * quads[q, 9] + dy * quads[q, 10] + dz * quads[q, 11] < 0
-                        patch = quad_cells[q, 0] + (0 if front else wide * high) + row * wide + column
-            out[i, s] = patch
+            if t < near:
+                near, patch = t, _wall_patch(room, room_cells, face, ox + t * dx, oy + t * dy, oz + t * dz)
+            nearest[s], out[i, s] = near, patch
+        for q in range(quads.shape[0]):
+            quad_hits(quads[q], origin, ways, met)
+            for s in range(count):
+                if met[0, s] < nearest[s]:
+                    nearest[s] = met[0, s]
+                    out[i, s] = _quad_patch(
+                        quads[q], quad_cells[q], met[1, s], met[2, s], ways[0, s], ways[1, s], ways[2, s]
+                    )
 
 
 def patches_seen(view: View, patches: Patches, quads: np.ndarray, in_places: bool = False) -> np.ndarray:
@@ -149,7 +185,7 @@ def patches_seen(view: View, patches: Patches, quads: np.ndarray, in_places: boo
     out = np.empty(view.place.shape, np.int32)
     places_from = patches.count if in_places else -1
     in_chunks(
-        lambda a, b: _patch_seen(view.points, view.normals, *view.grid, view.turn, JITTER, view.receptor, view.distance,
+        lambda a, b: _patch_seen(view.points, view.normals, *view.grid, _strata(*view.grid), view.turn, JITTER, view.receptor, view.distance,
                                  view.place, quads, patches.quad_cells, patches.room, patches.room_cells, places_from, out, a, b),
         len(out), max(1, 8192 // out.shape[1]),
     )  # fmt: skip

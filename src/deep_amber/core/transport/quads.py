@@ -9,6 +9,8 @@ from ..scene.geometry import KEPT, Quad, fixed
 
 # Row: centre 0-2, half_x 3-5, half_y 6-8, normal 9-11, |half_x|^2 12, |half_y|^2 13, round 14.
 ROW = 15
+FAR = np.float32(1e9)  # for "nothing there"
+_1, _TINY, _NEAR = np.float32(1), np.float32(1e-12), np.float32(1e-5)
 
 
 def quad_rows(quads: list[Quad]) -> np.ndarray:
@@ -51,3 +53,27 @@ def box_hit(room, ox, oy, oz, dx, dy, dz):
     if ty <= tz:
         return ty, 3 if dy > 0 else 2
     return tz, 5 if dz > 0 else 4
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def quad_hits(quad, origin, ways, out):
+    """Where a bundle of rays from one origin meets a quad, in single precision and in vectors.
+
+    quad : (15,) row; origin : (3,); ways : (3, n)
+    out : (3, n), written: distance along the ray, or FAR for a miss, and the place on the quad, -1..1 each
+    """
+    row = quad.astype(np.float32)
+    ax, ay, az = row[0] - origin[0], row[1] - origin[1], row[2] - origin[2]
+    off = ax * row[9] + ay * row[10] + az * row[11]
+    limit = _1 if row[14] > 0 else np.float32(2)  # of u2 + v2; a rectangle ends at its edges
+    a, b = _1 / row[12], _1 / row[13]
+    for s in range(ways.shape[1]):
+        dx, dy, dz = ways[0, s], ways[1, s], ways[2, s]
+        along = dx * row[9] + dy * row[10] + dz * row[11]
+        t = off / (along if abs(along) > _TINY else _TINY)
+        px, py, pz = t * dx - ax, t * dy - ay, t * dz - az
+        u = (px * row[3] + py * row[4] + pz * row[5]) * a
+        v = (px * row[6] + py * row[7] + pz * row[8]) * b
+        met = (t > _NEAR) & (abs(u) <= _1) & (abs(v) <= _1) & (u * u + v * v <= limit)
+        out[0, s] = t if met else FAR
+        out[1, s], out[2, s] = u, v

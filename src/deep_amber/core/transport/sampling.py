@@ -1,9 +1,7 @@
 """Fixed sample patterns: the same set gives the same numbers on every run."""
 
-import math
 from functools import cache
 
-import numba as nb
 import numpy as np
 
 # Offsets inside each stratum; one table for all kernels.
@@ -47,29 +45,3 @@ def pixel_rotations(height: int, width: int) -> np.ndarray:
     first = (52.9829189 * ((0.06711056 * x + 0.00583715 * y) % 1)) % 1
     second = (52.9829189 * ((0.06711056 * (x + 5.588238) + 0.00583715 * (y + 5.588238)) % 1)) % 1
     return np.stack([first, second], -1).reshape(-1, 2).astype(np.float32)
-
-
-@nb.njit(inline="always", error_model="numpy")
-def stratum(sample, columns, rows, ju, jv):
-    """Place of a sample in its cell of a columns x rows grid, (0..1, 0..1)."""
-    if ju >= 1:
-        ju -= 1
-    if jv >= 1:
-        jv -= 1
-    return (sample % columns + ju) / columns, (sample // columns + jv) / rows
-
-
-@nb.njit(inline="always", error_model="numpy")
-def cosine_direction(u, v, nx, ny, nz):
-    """Direction about a unit normal with density cos / pi."""
-    r, turn = math.sqrt(v), 2 * math.pi * u
-    x, y, z = r * math.cos(turn), r * math.sin(turn), math.sqrt(max(1 - v, 0.0))
-    sign = 1.0 if nz >= 0 else -1.0
-    a = -1 / (sign + nz)
-    b = nx * ny * a
-    # Orthonormal basis without branches, T. Duff et al., JCGT 6(1), 2017.
-    return (
-        x * (1 + sign * nx * nx * a) + y * b + z * nx,
-        x * sign * b + y * (sign + ny * ny * a) + z * ny,
-        -x * sign * nx - y * ny + z * nz,
-    )

@@ -9,8 +9,7 @@ from embreex.rtcore import EmbreeDevice
 from embreex.rtcore_scene import EmbreeScene
 
 from .embree_calls import Structure
-
-FAR = np.float32(1e9)
+from .quads import FAR
 
 
 class Tracer(Protocol):

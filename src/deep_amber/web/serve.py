@@ -22,7 +22,8 @@ from .pictures import Superseded
 KIT_NAME = "kit.json"
 THREADS = 12  # a few may wait for the one that computes
 
-M_ARENA_MAX = -8  # malloc.h
+M_ARENA_MAX, M_MMAP_THRESHOLD = -8, -3  # malloc.h
+LARGE = 1 << 20  # [bytes]: arrays from this size on go back to the system when they are let go of
 
 
 def warm(file: Path) -> None:
@@ -43,10 +44,12 @@ def _warm_last_set(app: OpenAPI) -> None:
             app.extensions["pictures"].compute(photo_set, "dragged", "warm", 0)
 
 
-def _few_arenas() -> None:
-    """Keeps the C library from holding freed memory once a thread: it would double what the server holds."""
+def _lean_memory() -> None:
+    """Keeps the C library from holding freed memory: once a thread it would double what the server holds."""
     with contextlib.suppress(OSError, AttributeError):
-        ctypes.CDLL(None).mallopt(M_ARENA_MAX, 2)
+        library = ctypes.CDLL(None)
+        library.mallopt(M_ARENA_MAX, 2)
+        library.mallopt(M_MMAP_THRESHOLD, LARGE)
 
 
 def load_demo(sessions: Sessions, folder: Path) -> None:
@@ -61,7 +64,7 @@ def load_demo(sessions: Sessions, folder: Path) -> None:
 
 def serve(data_folder: Path, host: str, port: int, demo: Path | None) -> None:
     """Serves until interrupted. `demo`: a folder of set files, imported when the shelf is empty."""
-    _few_arenas()
+    _lean_memory()
     app = create_app(data_folder, frozenset({host}))
     sessions = app.extensions["sessions"]
     if demo and not list_sets(sessions):

@@ -12,6 +12,8 @@ from ..transport.quads import quad_hit
 from ..transport.workers import in_chunks
 from .seen import Seen
 
+_0, _1, _HALF, _PI = np.float32(0), np.float32(1), np.float32(0.5), np.float32(math.pi)
+_LEAST_TINT, _TINT = np.float32(0.6), np.float32(1.2)  # of the shine on hair by the hair's colour
 UNIT = Quad((0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, 1.0, 0.0))
 
 
@@ -19,10 +21,11 @@ UNIT = Quad((0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (0.0, 1.0, 0.0))
 def _add(albedo, kinds, diffuse, shine, scale, out, start, stop):
     """out += scale * (albedo diffuse + pi tint shine), which is v of light-model a channel."""
     for i in range(start, stop):
+        d, s, tinted = diffuse[i], _PI * shine[i], kinds[i] == HAIR_KIND
         for c in range(3):
             a = albedo[i, c]
-            tint = 0.6 + 1.2 * a if kinds[i] == HAIR_KIND else 1.0
-            out[i, c] += scale[c] * (a * diffuse[i] + math.pi * tint * shine[i])
+            tint = _LEAST_TINT + _TINT * a if tinted else _1
+            out[i, c] += scale[c] * (a * d + tint * s)
 
 
 def add_light(seen: Seen, diffuse: np.ndarray, shine: np.ndarray, scale: np.ndarray, out: np.ndarray) -> None:
@@ -33,7 +36,8 @@ def add_light(seen: Seen, diffuse: np.ndarray, shine: np.ndarray, scale: np.ndar
     diffuse : (n,) direct illuminance; shine : (n,) luminance; both at radiance 1
     scale : (3,) radiance times exposure factor a channel; out : (n, 3) float32, 1 = white
     """
-    in_chunks(lambda a, b: _add(seen.albedo, seen.kinds, diffuse, shine, scale, out, a, b), len(out), 32768)
+    exact = scale.astype(np.float32)
+    in_chunks(lambda a, b: _add(seen.albedo, seen.kinds, diffuse, shine, exact, out, a, b), len(out), 16384)
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
@@ -45,7 +49,7 @@ def _add_bounce(albedo, bounce, out, start, stop):
 
 def add_bounce(seen: Seen, bounce: np.ndarray, out: np.ndarray) -> None:
     """Adds bounced light to the picture, in place: (n, 3) as values of a white surface."""
-    in_chunks(lambda a, b: _add_bounce(seen.albedo, bounce, out, a, b), len(out), 32768)
+    in_chunks(lambda a, b: _add_bounce(seen.albedo, bounce, out, a, b), len(out), 16384)
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
@@ -87,10 +91,11 @@ def encode_table() -> np.ndarray:
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _encode(linear, table, out, start, stop):
+    most = np.float32(len(table) - 1)
     for i in range(start, stop):
         for c in range(3):
-            v = min(max(linear[i, c], 0.0), 1.0)
-            out[i, c] = table[int(np.sqrt(v) * 4095 + 0.5)]
+            v = min(max(linear[i, c], _0), _1)
+            out[i, c] = table[int(np.sqrt(v) * most + _HALF)]
 
 
 def to_srgb(linear: np.ndarray) -> np.ndarray:

@@ -73,7 +73,7 @@ def spreading(places: np.ndarray, seen: Seen, coarse: Seen, coarse_size: Size) -
 def _apply(rows, weights, coarse, out, start, stop):
     for i in range(start, stop):
         for c in range(3):
-            total = 0.0
+            total = np.float32(0)
             for m in range(4):
                 total += weights[i, m] * coarse[rows[i, m], c]
             out[i, c] = total

@@ -31,3 +31,9 @@ class Memory:
             kept[key] = make()
             self.made.append(stage)
         return kept[key]  # type: ignore[return-value]
+
+    def forget(self, ending: str) -> None:
+        """Lets go of the results of all stages whose name ends so."""
+        for stage, kept in self._stages.items():
+            if stage.endswith(ending):
+                kept.clear()

@@ -28,6 +28,7 @@ AWAY = math.cos(math.radians(50))  # a light whose axis is farther off the face 
 WALL_REACH = 2.0  # half the side of the lit part of a wall, in distances from the light to it
 NODES_QUICK, NODES_FINE = 3, 7
 NODE_SHADOWS = (4, 4)  # samples of the light from each place of a panel
+SAME_PLACE = 1e-5  # [m]
 FAR = 20.0  # [m] along a light's axis in which what it is aimed at is looked for
 DARKEST = 0.1  # reflectance under which a surface is not taken for a light
 CROP, EDGE = 16, 0.02  # cells a side in which the lit part of a surface is found, and where it ends
@@ -203,7 +204,7 @@ def _all(stages: Stages, light: Light, primary: Emitter) -> list[Secondary]:
     sources: list[Emitting] = [(primary, np.ones(3))]
     made: list[Secondary] = []
     for face in sorted(_faces(stages, primary, float(row[9:12] @ to_face) < AWAY), key=lambda f: not f.key_light):
-        others = quads[[not np.allclose(q[:3], face.lit.centre) for q in quads]]
+        others = quads[(np.abs(quads[:, :3] - face.lit.centre) > SAME_PLACE).any(1)]
         lights = sources + ([] if face.key_light else [(s.emitter, s.radiance) for s in made if s.key_light])
         if (found := _made(stages, lights, others, face)) is not None:
             made.append(found)

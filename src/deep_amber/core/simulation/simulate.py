@@ -124,26 +124,27 @@ def _bounced(stages: Stages) -> np.ndarray:
 def _straight(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], DirectLayer], at: str) -> np.ndarray:
     """(n, 3) straight light of all lights, 1 = white.
 
-    The sum of all but the last light is kept, so that one more light costs the same whether it is the second or the
-    eighth.
+    The sums of all lights and of all but the last are kept, so that one more light, or another output of the last one,
+    costs the same whether it is the second or the eighth.
     """
     photo_set = stages.photo_set
-    factor, n = exposure_factor(photo_set.camera), len(seen.points)
+    factor = exposure_factor(photo_set.camera)
     drawn = [(part, exposed(photo_set, light) * factor * part.radiance)
              for light in lights_on(photo_set) for part in parts(stages, light)]  # fmt: skip
+    keys = [(part_key(stages, part), scale.tobytes()) for part, scale in drawn]
 
-    def added(out: np.ndarray, some: list) -> np.ndarray:
-        for part, scale in some:
-            made = layer(stages, part)
-            add_light(seen, made.diffuse, made.shine, scale, out)
-        return out
+    def summed(count: int) -> np.ndarray:
+        def make() -> np.ndarray:
+            before = count - 1 if count == len(drawn) else 0
+            out = summed(before).copy() if before else np.zeros((len(seen.points), 3), np.float32)
+            for part, scale in drawn[before:count]:
+                made = layer(stages, part)
+                add_light(seen, made.diffuse, made.shine, scale, out)
+            return out
 
-    first = drawn[:-1]
-    if len(first) < 2:
-        return added(np.zeros((n, 3), np.float32), drawn)
-    key = tuple((part_key(stages, part), scale.tobytes()) for part, scale in first)
-    kept = stages.keep_picture(f"sum of lights, {at}", key, lambda: added(np.zeros((n, 3), np.float32), first))
-    return added(kept.copy(), drawn[-1:])
+        return stages.keep_picture(f"sum of lights, {at}", tuple(keys[:count]), make, 2)
+
+    return summed(len(drawn)).copy()
 
 
 def linear_picture(stages: Stages) -> np.ndarray:

@@ -92,8 +92,8 @@ class Stages:
     # A picture's arrays are large (48 MB of surfaces at 640 x 800, 6 MB a layer), so one of each size is kept, and as
     # many layers as the set needs and one more.
 
-    def keep_picture(self, stage: str, key: Hashable, make: Callable[[], T]) -> T:
-        return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=1)
+    def keep_picture(self, stage: str, key: Hashable, make: Callable[[], T], entries: int = 1) -> T:
+        return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries)
 
     def keep_layer(self, stage: str, key: Hashable, make: Callable[[], T], needed: int) -> T:
         return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=needed + 1)
@@ -124,7 +124,13 @@ class Stages:
     def seen(self) -> Seen:
         """Every pixel's surface."""
         size = self.quality.size
-        return self._seen("seen", size, lambda: pixel_places(size))
+
+        def places() -> np.ndarray:
+            # Everything of a picture this large hangs on what is seen; the old and the new are not held together.
+            self.memory.forget(f" {size.height}")
+            return pixel_places(size)
+
+        return self._seen("seen", size, places)
 
     def wall_places(self) -> WallPlaces:
         """Room and backdrop every few pixels, the sitter away."""

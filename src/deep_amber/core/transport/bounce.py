@@ -57,8 +57,14 @@ def radiosity(factors: np.ndarray, patches: Patches, first: np.ndarray, precisio
     (n, 3) float32 [lm/m2]; B / pi is the luminance
     """
     total = first = first.astype(np.float32)
+    arrived = np.empty_like(first)
+
+    def arriving(start: int, stop: int) -> None:
+        np.matmul(factors[start:stop], total, out=arrived[start:stop])
+
     for _ in range(MOST_BOUNCES):
-        following = first + thrown_on(patches, factors @ total)
+        in_chunks(arriving, len(factors), 300)
+        following = first + thrown_on(patches, arrived)
         change = float(np.abs(following - total).max())
         total = following
         if change <= precision * max(float(total.max()), 1e-30):

@@ -142,6 +142,8 @@ def _straight(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], Direct
                 add_light(seen, made.diffuse, made.shine, scale, out)
             return out
 
+        if count < 2:
+            return make()
         return stages.keep_picture(f"sum of lights, {at}", tuple(keys[:count]), make, 2)
 
     return summed(len(drawn)).copy()

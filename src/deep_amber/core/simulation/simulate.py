@@ -121,6 +121,29 @@ def _bounced(stages: Stages) -> np.ndarray:
     return total
 
 
+Drawn = list[tuple[Part, np.ndarray]]  # parts of lights, each with its scale to the exposure (3,)
+
+
+def _summed(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], DirectLayer], at: str, drawn: Drawn,
+            whole: bool = True) -> np.ndarray:  # fmt: skip
+    """(n, 3) light of the drawn parts one after the other; with `whole` the sum of all but the last is kept too."""
+
+    def make() -> np.ndarray:
+        out, first = np.zeros((len(seen.points), 3), np.float32), 0
+        if whole and len(drawn) > 1:
+            first = len(drawn) - 1
+            out = _summed(stages, seen, layer, at, drawn[:first], False).copy()
+        for part, scale in drawn[first:]:
+            made = layer(stages, part)
+            add_light(seen, made.diffuse, made.shine, scale, out)
+        return out
+
+    if len(drawn) < 2:
+        return make()
+    key = tuple((part_key(stages, part), scale.tobytes()) for part, scale in drawn)
+    return stages.keep_picture(f"sum of lights, {at}", key, make, 2)
+
+
 def _straight(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], DirectLayer], at: str) -> np.ndarray:
     """(n, 3) straight light of all lights, 1 = white.
 
@@ -131,22 +154,7 @@ def _straight(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], Direct
     factor = exposure_factor(photo_set.camera)
     drawn = [(part, exposed(photo_set, light) * factor * part.radiance)
              for light in lights_on(photo_set) for part in parts(stages, light)]  # fmt: skip
-    keys = [(part_key(stages, part), scale.tobytes()) for part, scale in drawn]
-
-    def summed(count: int) -> np.ndarray:
-        def make() -> np.ndarray:
-            before = count - 1 if count == len(drawn) else 0
-            out = summed(before).copy() if before else np.zeros((len(seen.points), 3), np.float32)
-            for part, scale in drawn[before:count]:
-                made = layer(stages, part)
-                add_light(seen, made.diffuse, made.shine, scale, out)
-            return out
-
-        if count < 2:
-            return make()
-        return stages.keep_picture(f"sum of lights, {at}", tuple(keys[:count]), make, 2)
-
-    return summed(len(drawn)).copy()
+    return _summed(stages, seen, layer, at, drawn).copy()
 
 
 def linear_picture(stages: Stages) -> np.ndarray:

@@ -26,7 +26,7 @@ def emitter_nodes(columns: int, rows: int) -> tuple[np.ndarray, np.ndarray]:
     return np.stack([u.ravel(), v.ravel()], 1), np.outer(WEIGHTS[rows, :rows], WEIGHTS[columns, :columns]).ravel()
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def rotations(count: int, seed: float = 0.5) -> np.ndarray:
     """(count, 2) float32 in [0, 1): the R2 low-discrepancy sequence, one shift of the pattern a point.
 

@@ -3,6 +3,8 @@
 Sources: Walter et al., EGSR 2007 (GGX); Schlick 1994 (Fresnel); Kajiya and Kay 1989 (hair).
 """
 
+from functools import partial
+
 import numba as nb
 import numpy as np
 
@@ -112,8 +114,6 @@ def lit_surfaces(
     places, share = emitter_nodes(*grid)
     place, hair = front_places(emitter, places), kinds[at] == HAIR_KIND
     for on_hair, rows in ((False, at[~hair]), (True, at[hair])):
-        in_chunks(
-            lambda a, b, rows=rows, on_hair=on_hair: _lit(points, normals, views, tangents, kinds, rows, on_hair, roughness,
-                                                          f0, emitter, place, share, diffuse, shine, a, b),
-            len(rows), 8 * BLOCK,
-        )  # fmt: skip
+        work = partial(_lit, points, normals, views, tangents, kinds, rows, on_hair, roughness, f0, emitter, place, share,
+                       diffuse, shine)  # fmt: skip
+        in_chunks(work, len(rows), 8 * BLOCK)

@@ -184,11 +184,12 @@ def patches_seen(view: View, patches: Patches, quads: np.ndarray, in_places: boo
     """
     out = np.empty(view.place.shape, np.int32)
     places_from = patches.count if in_places else -1
-    (columns, rows), strata = view.grid, _strata(*view.grid)
+    columns, rows = view.grid
+    strata = _strata(columns, rows)
     in_chunks(
         lambda a, b: _patch_seen(view.points, view.normals, columns, rows, strata, view.turn, JITTER, view.receptor,
                                  view.distance, view.place, quads, patches.quad_cells, patches.room, patches.room_cells, places_from, out, a, b),
-        len(out), max(1, 8192 // out.shape[1]),
+        len(out), max(1, 8192 // (columns * rows)),
     )  # fmt: skip
     return out
 

@@ -30,7 +30,9 @@ def directions(camera: Camera, aspect: float, places: np.ndarray) -> np.ndarray:
     """(n, 3) float32 unit directions for picture places in 0..1 from the upper left."""
     right, up, forward = aiming_axes(camera.place, camera.aim)
     half_width, half_height = field_of_view(camera, aspect)
-    across = (2 * places[:, :1] - 1) * half_width
-    above = (1 - 2 * places[:, 1:]) * half_height
-    d = across * right + above * up + forward
-    return (d / np.linalg.norm(d, axis=1, keepdims=True)).astype(np.float32)
+    across = ((2 * places[:, :1] - 1) * half_width).astype(np.float32)
+    above = ((1 - 2 * places[:, 1:]) * half_height).astype(np.float32)
+    # Right, up and forward are unit vectors at right angles.
+    inverse = 1 / np.sqrt(1 + across * across + above * above)
+    right, up, forward = (axis.astype(np.float32) for axis in (right, up, forward))
+    return across * inverse * right + above * inverse * up + inverse * forward

@@ -61,17 +61,20 @@ class Seen:
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _walls(lens, rays, room, quads, distance, index, start, stop):
+def _walls(lens, rays, room, quads, wall_normals, wall_colours, points, normals, views, albedo, distance, start, stop):
     for i in range(start, stop):
-        t, face = box_hit(room, lens[0], lens[1], lens[2], rays[i, 0], rays[i, 1], rays[i, 2])
-        index[i] = face
+        dx, dy, dz = rays[i, 0], rays[i, 1], rays[i, 2]
+        t, index = box_hit(room, lens[0], lens[1], lens[2], dx, dy, dz)
         for q in range(quads.shape[0]):
-            tq, _, _ = quad_hit(quads, q, lens[0], lens[1], lens[2], rays[i, 0], rays[i, 1], rays[i, 2])
+            tq, _, _ = quad_hit(quads, q, lens[0], lens[1], lens[2], dx, dy, dz)
             if 1e-4 < tq < t:
                 t = tq
-                front = rays[i, 0] * quads[q, 9] + rays[i, 1] * quads[q, 10] + rays[i, 2] * quads[q, 11] < 0
-                index[i] = 6 + 2 * q + (0 if front else 1)
+                front = dx * quads[q, 9] + dy * quads[q, 10] + dz * quads[q, 11] < 0
+                index = 6 + 2 * q + (0 if front else 1)
         distance[i] = t
+        for k in range(3):
+            points[i, k], views[i, k] = lens[k] + t * rays[i, k], -rays[i, k]
+            normals[i, k], albedo[i, k] = wall_normals[index, k], wall_colours[index, k]
 
 
 def _wall_tables(photo_set: Set) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
@@ -86,20 +89,18 @@ def walls_seen(photo_set: Set, rays: np.ndarray) -> Seen:
     """Room and backdrop along (n, 3) float32 rays from the lens, as if the sitter were away."""
     n = len(rays)
     corners, quads, wall_normals, wall_colours = _wall_tables(photo_set)
-    distance, index = np.empty(n, np.float32), np.empty(n, np.int64)
-    lens = photo_set.camera.place.array
-    in_chunks(lambda a, b: _walls(lens, rays, corners, quads, distance, index, a, b), n, 16384)
+    points, normals, views, albedo = (np.empty((n, 3), np.float32) for _ in range(4))
+    distance, lens = np.empty(n, np.float32), photo_set.camera.place.array
+    in_chunks(
+        lambda a, b: _walls(lens, rays, corners, quads, wall_normals, wall_colours, points, normals, views, albedo, distance,
+                            a, b),
+        n, 8192,
+    )  # fmt: skip
     return Seen(
-        points=(lens + rays * distance[:, None]).astype(np.float32),
-        normals=wall_normals[index],
-        views=-rays,
-        tangents=np.zeros((n, 3), np.float32),
-        kinds=np.full(n, WALL_KIND, np.uint8),
-        albedo=wall_colours[index],
-        gloss=np.ones(n, np.float32),
-        lift=np.full(n, SURFACE_LIFT, np.float32),
-        distance=distance,
-    )
+        points=points, normals=normals, views=views, tangents=np.zeros((n, 3), np.float32),
+        kinds=np.full(n, WALL_KIND, np.uint8), albedo=albedo, gloss=np.ones(n, np.float32),
+        lift=np.full(n, SURFACE_LIFT, np.float32), distance=distance,
+    )  # fmt: skip
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
@@ -150,7 +151,7 @@ def all_seen(photo_set: Set, mesh: SitterMesh, posed: Posed, rays: SitterRays, d
         hits = rays.first_hits(np.repeat(lens[None], b - a, 0), directions[a:b], with_lashes=True)
         face[a:b], distance[a:b], weights[a:b] = hits.face, hits.distance, hits.weights
 
-    in_chunks(work, n, 16384)
+    in_chunks(work, n, 8192)
     rows = np.where((face >= 0) & (distance < seen.distance))[0]
     seen.distance[rows] = distance[rows]
     seen.points[rows] = lens + directions[rows] * distance[rows, None]
@@ -159,6 +160,6 @@ def all_seen(photo_set: Set, mesh: SitterMesh, posed: Posed, rays: SitterRays, d
                                   mesh.colours, mesh.gloss, mesh.parts, _KIND_OF_PART, posed.rotation, rows, seen.views,
                                   seen.normals, seen.tangents, seen.albedo, seen.gloss, seen.kinds,
                                   seen.lift, a, b),
-        len(rows), 32768,
+        len(rows), 8192,
     )  # fmt: skip
     return seen

@@ -21,6 +21,8 @@ class Spreading:
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _choose(places, points, normals, kinds, c_points, c_normals, c_kinds, wide, high, near, rows, weights, start, stop):
     w9, r9 = np.empty(9, np.float32), np.empty(9, np.int32)
+    one, reach, least, other = np.float32(1), np.float32(1.5), np.float32(0.02), np.float32(0.05)
+    nearness = one / np.float32(near)
     for i in range(start, stop):
         x, y = places[i, 0] * wide - 0.5, places[i, 1] * high - 0.5
         cx, cy = int(np.floor(x + 0.5)), int(np.floor(y + 0.5))
@@ -29,14 +31,17 @@ def _choose(places, points, normals, kinds, c_points, c_normals, c_kinds, wide, 
             for a in range(cx - 1, cx + 2):
                 ca, cb = min(max(a, 0), wide - 1), min(max(b, 0), high - 1)
                 j = cb * wide + ca
-                tent = max(1.5 - abs(x - a), 0.0) * max(1.5 - abs(y - b), 0.0) + 1e-3
-                off, facing = 0.0, 0.0
+                across, along = np.float32(abs(x - a)), np.float32(abs(y - b))
+                tent = max(reach - across, np.float32(0)) * max(reach - along, np.float32(0)) + np.float32(1e-3)
+                off, facing = np.float32(0), np.float32(0)
                 for m in range(3):
                     off += (points[i, m] - c_points[j, m]) * normals[i, m]
                     facing += normals[i, m] * c_normals[j, m]
-                match = 1 / (1 + (off / near) ** 2) ** 2 * max(facing, 0.02) ** 4
+                off, facing = off * nearness, max(facing, least)
+                far, square = one + off * off, facing * facing
+                match = square * square / (far * far)
                 if kinds[i] != c_kinds[j]:
-                    match *= 0.05
+                    match *= other
                 w9[k], r9[k] = tent * match, j
                 k += 1
         total = 0.0

@@ -213,6 +213,7 @@ def simulate(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memor
     The picture (sRGB) and the readings, of the same state.
     """
     stages = Stages(photo_set, mesh, memory if memory is not None else Memory(), quality, go_on)
+    stages.make_room()
     readings = readings_of(stages)
     linear = linear_picture(stages)
     picture = to_srgb(linear).reshape(quality.size.height, quality.size.width, 3)

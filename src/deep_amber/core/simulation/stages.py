@@ -56,11 +56,15 @@ def standing(photo_set: Set) -> tuple:
     return (photo_set.room, photo_set.backdrop, photo_set.sitter)
 
 
+def lens_of(photo_set: Set) -> tuple:
+    """What the ways of the picture's rays depend on."""
+    camera = photo_set.camera
+    return (camera.place, camera.aim, camera.focal_length, camera.sensor_width, camera.sensor_height)
+
+
 def framed(photo_set: Set) -> tuple:
     """What is seen through the lens depends on this; exposure, lights and panels do not change it."""
-    camera = photo_set.camera
-    lens = (camera.place, camera.aim, camera.focal_length, camera.sensor_width, camera.sensor_height)
-    return (*standing(photo_set), *lens)
+    return (*standing(photo_set), *lens_of(photo_set))
 
 
 @dataclass(frozen=True, eq=False)
@@ -98,6 +102,12 @@ class Stages:
     def keep_layer(self, stage: str, key: Hashable, make: Callable[[], T], needed: int) -> T:
         return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=needed + 1)
 
+    def make_room(self) -> None:
+        """Lets go of a picture's arrays when something else is seen now: old and new ones are not held together."""
+        size = self.quality.size
+        key = (self.key(framed), size)
+        self.memory.keep(f"{size.height} framed", key, lambda: self.memory.forget(f" {size.height}"), 1)
+
     def posed(self) -> Posed:
         return self.memory.keep(
             "pose", (self.mesh, self.photo_set.sitter), lambda: posed(self.mesh, self.photo_set.sitter)
@@ -111,26 +121,26 @@ class Stages:
 
     # What the lens sees
 
-    def _seen(self, stage: str, size: Size, places: Callable[[], np.ndarray]) -> Seen:
+    def _pixel_ways(self, size: Size) -> np.ndarray:
+        """(n, 3) ways from the lens through the middle of each pixel, kept while the lens stays."""
+        key, camera = (lens_of(self.photo_set), size), self.photo_set.camera
+        return self.memory.keep(
+            f"ways of {size.height} rows", key, lambda: directions(camera, size.aspect, pixel_places(size)), 1
+        )
+
+    def _seen(self, stage: str, size: Size, ways: Callable[[], np.ndarray]) -> Seen:
         key = (self.key(framed), size)
 
         def make() -> Seen:
             self.go_on()
-            ways = directions(self.photo_set.camera, size.aspect, places())
-            return all_seen(self.photo_set, self.mesh, self.posed(), self.rays(), ways)
+            return all_seen(self.photo_set, self.mesh, self.posed(), self.rays(), ways())
 
         return self.keep_picture(stage, key, make)
 
     def seen(self) -> Seen:
         """Every pixel's surface."""
         size = self.quality.size
-
-        def places() -> np.ndarray:
-            # Everything of a picture this large hangs on what is seen; the old and the new are not held together.
-            self.memory.forget(f" {size.height}")
-            return pixel_places(size)
-
-        return self._seen("seen", size, places)
+        return self._seen("seen", size, lambda: self._pixel_ways(size))
 
     def wall_places(self) -> WallPlaces:
         """Room and backdrop every few pixels, the sitter away."""
@@ -146,7 +156,9 @@ class Stages:
             return outline_places(pixels, eyes, self.quality.size)
 
         places, owner = self.keep_picture("outline places", key, make)
-        return self._seen("outlines seen", self.quality.size, lambda: places), places, owner
+        size, camera = self.quality.size, self.photo_set.camera
+        seen = self._seen("outlines seen", size, lambda: directions(camera, size.aspect, places))
+        return seen, places, owner
 
     def coarse_size(self) -> Size:
         return Size(max(1, round(self.quality.bounce_rows * self.quality.size.aspect)), self.quality.bounce_rows)
@@ -154,4 +166,4 @@ class Stages:
     def coarse(self) -> Seen:
         """Surfaces of the coarse grid on which bounced light is gathered."""
         size = self.coarse_size()
-        return self._seen("coarse seen", size, lambda: pixel_places(size))
+        return self._seen("coarse seen", size, lambda: self._pixel_ways(size))

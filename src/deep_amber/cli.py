@@ -7,6 +7,8 @@ from pathlib import Path
 
 import click
 
+from .core.checks.checks import findings_of
+from .core.checks.finding import Finding
 from .core.problem import NotAccepted
 from .core.safety.heat import heat_warnings
 from .core.simulation import SETTLED, simulate
@@ -93,14 +95,30 @@ def render(set_file: Path, out: Path, size: tuple[int, int]) -> None:
         _fail(f"{out}: {error.strerror}")
 
 
+def _as_json(finding: Finding) -> dict:
+    mend = {"text": finding.mend.text, "set": asdict(finding.mend.photo_set)} if finding.mend else None
+    return {"code": finding.code, "severity": finding.severity, "step": finding.step, "message": finding.message,
+            "figures": finding.figures, "mend": mend}  # fmt: skip
+
+
 @main.command()
 @set_file
-def check(set_file: Path) -> None:
-    """Says whether a set file is sound."""
+@click.option("--json", "as_json", is_flag=True, help="Machine-readable, with each mend as the set it would make.")
+def check(set_file: Path, as_json: bool) -> None:
+    """Says whether a set file is sound, and what is found in it step by step."""
     file = _file(set_file)
+    findings = findings_of(file.set, load_sitter(file.set.sitter.who))
+    if as_json:
+        click.echo(json.dumps({"findings": [_as_json(f) for f in findings]}, indent=2))
+        return
     click.echo(f"{file.name}: sound")
     for warning in heat_warnings(file.set):
         click.echo(f"careful, {warning}")
+    for finding in findings:
+        mark = "look here" if finding.severity == "look" else "note"
+        click.echo(
+            f"{finding.step}, {mark}: {finding.message}" + (f" Mend: {finding.mend.text}." if finding.mend else "")
+        )
 
 
 @main.command("schema")

@@ -11,7 +11,7 @@ from ..kit.emission import emitted_colour, output_factor
 from ..scene.light import Light
 from ..scene.set import Set
 from .layers import sensor_layer
-from .sensors import meter_sensors, surface_sensors
+from .sensors import Sensors, meter_sensors, surface_sensors
 from .stages import Stages, framed
 
 LABELS = {
@@ -67,25 +67,32 @@ def lights_on(photo_set: Set) -> list[Light]:
     return [light for light in photo_set.lights if light.on]
 
 
+def _surfaces(stages: Stages) -> Sensors:
+    photo_set = stages.photo_set
+    return stages.memory.keep(
+        "surface sensors", framed(photo_set), lambda: surface_sensors(photo_set, stages.mesh, stages.posed())
+    )
+
+
+def _total(stages: Stages, name: str, sensors: Sensors) -> np.ndarray:
+    """(n, 3) exposure of the sensors' points by all lights."""
+    at = np.zeros((len(sensors.points), 3))
+    for light in lights_on(stages.photo_set):
+        at += sensor_layer(stages, light, name, sensors) * exposed(stages.photo_set, light)
+    return at
+
+
 def readings_of(stages: Stages) -> Readings:
     """What every surface and the meter read."""
     photo_set = stages.photo_set
     factor, n = exposure_factor(photo_set.camera), photo_set.camera.sensitivity
-    surfaces = stages.memory.keep(
-        "surface sensors", framed(photo_set), lambda: surface_sensors(photo_set, stages.mesh, stages.posed())
-    )
+    surfaces = _surfaces(stages)
     domes, flat = meter_sensors(photo_set, stages.mesh)
-
-    def total(name, sensors):
-        at = np.zeros((len(sensors.points), 3))
-        for light in lights_on(photo_set):
-            at += sensor_layer(stages, light, name, sensors) * exposed(photo_set, light)
-        return at
 
     def group_means(values, sensors):
         return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]
 
-    on_surfaces = total("surfaces", surfaces)
+    on_surfaces = _total(stages, "surfaces", surfaces)
     value = dict(
         zip(surfaces.names, group_means((on_surfaces * surfaces.albedo) @ LUMINANCE * factor, surfaces), strict=True)
     )
@@ -99,9 +106,18 @@ def readings_of(stages: Stages) -> Readings:
         read[name] = SurfaceReading(label, stops_from_mid_grey(v), code_value(v), lightness(v), side)
     incident = {}
     for sensors, constant in ((domes, C_DOME), (flat, C_FLAT)):
-        for name, exposure in zip(sensors.names, total(sensors.names[0], sensors) @ LUMINANCE, strict=True):
+        for name, exposure in zip(sensors.names, _total(stages, sensors.names[0], sensors) @ LUMINANCE, strict=True):
             f = metered_aperture(float(exposure), n, constant)
             over = 2 * math.log2(max(f, 1e-3) / photo_set.camera.aperture)
             incident[name] = IncidentReading(f, over)
     ratio, stops = lighting_ratio(lux[sides[0]], lux[sides[1]])
     return Readings(read, incident, ratio, stops)
+
+
+def light_on_cheeks(stages: Stages) -> tuple[np.ndarray, np.ndarray]:
+    """(3,) exposure a channel of the lit and of the shadow cheek."""
+    sensors = _surfaces(stages)
+    at = _total(stages, "surfaces", sensors)
+    cheeks = [at[sensors.group == sensors.names.index(name)].mean(0) for name in ("cheek_left", "cheek_right")]
+    lit, shadow = sorted(cheeks, key=lambda k: -float(k @ LUMINANCE))
+    return lit, shadow

@@ -1,0 +1,135 @@
+"""Backdrop: does it fill the frame, and does the sitter's shadow show on it."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ..ground.coverage import Coverage, coverage
+from ..ground.shadow import BackdropShadow, backdrop_shadows
+from ..scene.set import Set
+from ..scene.validation import fits
+from ..simulation.memory import Memory
+from ..simulation.quality import DRAGGED
+from ..simulation.stages import Stages
+from ..sitter.mesh import SitterMesh
+from ..units import length_text
+from .finding import Finding, Mend
+
+SPARE = 0.10  # [m] that a mended backdrop has over at each side
+STEP, MOST_STEPS = 0.20, 14  # [m] by which things are moved until what is wrong has gone
+RISES = (0.0, 0.2, 0.4)  # [m] of the key
+AT_WALL = 0.05  # [m] of a backdrop before its wall
+
+
+def backdrop_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Iterator[Finding]:
+    """What there is to say about the backdrop."""
+    seen = coverage(photo_set)
+    yield from _width(photo_set, seen, feet)
+    yield from _top(photo_set, seen, feet)
+    yield from _shadow(photo_set, mesh, feet)
+
+
+def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
+    figures = {"margin_m": seen.margin, "least_width_m": seen.least_width, "width_m": photo_set.backdrop.width}
+    if seen.margin >= 0:
+        yield Finding("backdrop.fills", "note", f"The backdrop fills the frame with {length_text(seen.margin, feet)} to spare at "
+                      f"the side; {length_text(seen.least_width, feet)} would just do.", figures)  # fmt: skip
+        return
+    side = "both sides" if max(seen.margin_left, seen.margin_right) < 0 else (
+        "camera-left" if seen.margin_left < 0 else "camera-right")  # fmt: skip
+    text = (f"The backdrop ends in the frame on {side}: {length_text(photo_set.backdrop.width, feet)} wide, "
+            f"{length_text(seen.least_width, feet)} needed.")  # fmt: skip
+    yield Finding("backdrop.narrow", "look", text, figures, _wider(photo_set, seen, feet) or _nearer(photo_set, feet))
+
+
+def _wider(photo_set: Set, seen: Coverage, feet: bool) -> Mend | None:
+    if not math.isfinite(seen.least_width):
+        return None
+    width = math.ceil((seen.least_width + 2 * SPARE) * 20) / 20
+    mended = replace(photo_set, backdrop=replace(photo_set.backdrop, width=width))
+    if width > 8 or not fits(mended):
+        return None
+    return Mend(f"hang one {length_text(width, feet)} wide", mended)
+
+
+def _nearer(photo_set: Set, feet: bool) -> Mend | None:
+    """The backdrop closer behind the sitter, where the frame is narrower."""
+    for step in range(1, MOST_STEPS):
+        z = photo_set.backdrop.z + step * STEP
+        mended = replace(photo_set, backdrop=replace(photo_set.backdrop, z=z))
+        if not fits(mended):
+            return None
+        if coverage(mended).margin >= 0:
+            return Mend(f"bring the backdrop {length_text(step * STEP, feet)} nearer to the sitter", mended)
+    return None
+
+
+def _top(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
+    if seen.margin_top >= 0:
+        return
+    height = min(math.ceil((seen.top + SPARE) * 20) / 20, photo_set.room.height)
+    mended = replace(photo_set, backdrop=replace(photo_set.backdrop, height=height))
+    mend = Mend(f"hang it {length_text(height, feet)} high", mended) if height >= seen.top and fits(mended) else None
+    yield Finding("backdrop.low", "look", f"The frame looks over the backdrop's top by {length_text(-seen.margin_top, feet)}.",
+                  {"margin_top_m": seen.margin_top}, mend)  # fmt: skip
+
+
+def _shadows(photo_set: Set, mesh: SitterMesh, with_bounce: bool = True) -> list[BackdropShadow]:
+    return backdrop_shadows(Stages(photo_set, mesh, Memory(), DRAGGED, lambda: None), with_bounce)
+
+
+def forward(photo_set: Set, by: float) -> Set:
+    """The set with sitter, camera, lights and panels that much farther from the backdrop [m]; windows stay."""
+
+    def moved(thing):
+        fixed = getattr(getattr(thing, "source", None), "kind", "") == "window"
+        return thing if fixed else replace(
+            thing, place=replace(thing.place, z=thing.place.z + by), aim=replace(thing.aim, z=thing.aim.z + by))  # fmt: skip
+
+    ground = [k.role == "ground" for k in photo_set.lights]
+    lights = tuple(k if g else moved(k) for k, g in zip(photo_set.lights, ground, strict=True))
+    return replace(photo_set, sitter=replace(photo_set.sitter, z=photo_set.sitter.z + by), camera=moved(photo_set.camera),
+                   lights=lights, panels=tuple(map(moved, photo_set.panels)))  # fmt: skip
+
+
+def _farther(photo_set: Set, by: float, rise: float, feet: bool) -> Mend:
+    """The sitter farther from the backdrop, which goes back first, and the key higher."""
+    behind = math.floor(max(0.0, photo_set.backdrop.z - AT_WALL) / STEP) * STEP
+    back = min(by, behind)
+    ahead = by - back
+    lights = tuple(
+        replace(k, place=replace(k.place, y=k.place.y + rise)) if k.role == "key" else k for k in photo_set.lights
+    )
+    backdrop = replace(photo_set.backdrop, z=photo_set.backdrop.z - back)
+    parts = [f"hang the backdrop {length_text(back, feet)} farther back"] if back else []
+    parts += [f"bring everything else {length_text(ahead, feet)} forward"] if ahead else []
+    parts += [f"raise the key {length_text(rise, feet)}"] if rise else []
+    return Mend(
+        " and ".join(filter(None, (", ".join(parts[:-1]), parts[-1]))),
+        forward(replace(photo_set, lights=lights, backdrop=backdrop), ahead),
+    )
+
+
+def _out_of_frame(photo_set: Set, mesh: SitterMesh, feet: bool) -> Mend | None:
+    """Away from the backdrop until no shadow shows; where the room ends before that, with the key raised as well."""
+    for rise in RISES:
+        for step in range(0 if rise else 1, MOST_STEPS):
+            mend = _farther(photo_set, step * STEP, rise, feet)
+            if not fits(mend.photo_set):
+                break
+            filled = coverage(mend.photo_set).margin >= min(0.0, coverage(photo_set).margin)
+            if filled and not _shadows(mend.photo_set, mesh, with_bounce=False):
+                return mend
+    return None
+
+
+def _shadow(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+    found = _shadows(photo_set, mesh)
+    for shadow in found:
+        name = photo_set.lights[shadow.light].name
+        side = (
+            "behind the head" if abs(shadow.across) < 0.25 else f"on camera-{'right' if shadow.across > 0 else 'left'}"
+        )
+        yield Finding("backdrop.shadow", "look", f"The sitter's shadow by {name} shows on the backdrop {side}, "
+                      f"{shadow.stops:.1f} stops darker.", {"stops": shadow.stops, "share": shadow.share, "across": shadow.across},
+                      _out_of_frame(photo_set, mesh, feet) if shadow is found[0] else None)  # fmt: skip

@@ -1,0 +1,106 @@
+"""Camera: length of the room for the lens, perspective, depth of field, lens height."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ..framing.depth_of_field import blur, circle, depth_of_field
+from ..framing.framings import FRAMINGS, framed_as, length_there, lens_that_does, picture_height
+from ..framing.perspective import STRONG, face_depth, lens_to_face, nose_to_ear
+from ..scene.set import Set
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from ..units import aperture_text, length_text
+from .finding import Finding, Mend
+
+TIGHTEST = 0.28  # [m] at the face: from crown to chin; less cuts the head (assumption: an adult's head is 22 to 25 cm)
+USUAL = "head and shoulders"
+LOW, HIGH = 0.25, 0.20  # [m] of the lens under and over the eyes that is worth a word
+
+
+def camera_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Iterator[Finding]:
+    """What there is to say about the camera."""
+    yield from _length(photo_set, mesh, feet)
+    yield from _perspective(photo_set, mesh, feet)
+    yield from _depth(photo_set, mesh, feet)
+    yield from _height(photo_set, mesh, feet)
+
+
+def _length(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+    """Too tight a picture with a wall behind the camera; else what the room would allow."""
+    camera, there, away = photo_set.camera, length_there(photo_set, mesh), lens_to_face(photo_set, mesh)
+    seen = picture_height(camera, away)
+    figures = {"picture_height_m": seen, "lens_to_face_m": away, "room_for_lens_m": there}
+    framing = FRAMINGS[USUAL]
+    if seen >= TIGHTEST:
+        yield Finding(
+            "camera.framing", "note", f"The picture shows {length_text(seen, feet)} of height at the face.", figures
+        )
+        return
+    lens = lens_that_does(photo_set, mesh, framing)
+    needed = camera.focal_length * framing.height / picture_height(replace(camera, focal_length=1.0), 1.0)
+    if picture_height(camera, there) >= framing.height:
+        mend = Mend(f"step back to {length_text(needed, feet)} for {USUAL}", framed_as(photo_set, mesh, USUAL))
+        yield Finding("camera.tight", "look", f"The frame is {length_text(seen, feet)} high at the face: it cuts the head.",
+                      figures, mend)  # fmt: skip
+        return
+    mended = None
+    if lens:
+        shorter = replace(photo_set, camera=replace(camera, focal_length=lens))
+        mended = Mend(f"take a {lens:g} mm lens for {USUAL}", framed_as(shorter, mesh, USUAL))
+    yield Finding(
+        "camera.no_length", "look",
+        f"{camera.focal_length:g} mm cuts the head at {length_text(away, feet)}, and the room ends at "
+        f"{length_text(there, feet)} from the face: {USUAL} would need {length_text(needed, feet)}.",
+        figures | {"needed_m": needed}, mended,
+    )  # fmt: skip
+
+
+def _perspective(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+    away = lens_to_face(photo_set, mesh)
+    ratio = nose_to_ear(away, face_depth(mesh))
+    strong = ratio > STRONG
+    text = (
+        f"At {length_text(away, feet)} the nose is drawn {100 * (ratio - 1):.0f} % larger than the ears. "
+        f"Distance alone sets this, whatever the lens is called."
+    )
+    yield Finding(
+        "camera.perspective", "look" if strong else "note", text, {"nose_to_ear": ratio, "lens_to_face_m": away}
+    )
+
+
+def _depth(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+    camera, away = photo_set.camera, lens_to_face(photo_set, mesh)
+    depth, ears = depth_of_field(camera, away), face_depth(mesh)
+    ground = abs(camera.place.z - photo_set.backdrop.z)
+    softness = blur(camera, away, ground) / min(camera.sensor_height, camera.sensor_width / 0.8)
+    behind = "to the horizon" if math.isinf(depth.behind) else f"{length_text(depth.behind, feet)} behind"
+    figures = {"sharp_before_m": depth.before, "sharp_behind_m": min(depth.behind, 1e3), "ears_behind_m": ears,
+               "circle_mm": circle(camera), "backdrop_blur_share": softness}  # fmt: skip
+    text = f"{aperture_text(camera.aperture)} is sharp {length_text(depth.before, feet)} before the eye and {behind}"
+    if depth.behind < ears * 0.75:
+        sharper = math.sqrt(ears / depth.behind) * camera.aperture
+        text += ": the ears are soft."
+        yield Finding("camera.ears_soft", "note", text, figures | {"aperture_for_ears": sharper})
+        return
+    yield Finding("camera.depth", "note", f"{text}; the ears are sharp, and the backdrop is blurred over "
+                  f"{softness * 100:.1f} % of the picture's height.", figures)  # fmt: skip
+
+
+def _height(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+    eyes, lens = face_marks(mesh, photo_set.sitter).eyes[1], photo_set.camera.place.y
+    over = lens - eyes
+    figures = {"lens_over_eyes_m": over}
+    if -LOW <= over <= HIGH:
+        where = (
+            "at eye height"
+            if abs(over) < 0.04
+            else f"{length_text(abs(over), feet)} {'over' if over > 0 else 'under'} the eyes"
+        )
+        yield Finding("camera.height", "note", f"The lens is {where}.", figures)
+        return
+    level = replace(photo_set.camera.place, y=float(eyes))
+    mended = replace(photo_set, camera=replace(photo_set.camera, place=level))
+    where = "looks down on the face" if over > 0 else "looks up at the chin"
+    yield Finding("camera.height", "look", f"The lens {where}: {length_text(abs(over), feet)} {'over' if over > 0 else 'under'} "
+                  "the eyes.", figures, Mend("bring the lens to eye height", mended))  # fmt: skip

@@ -1,0 +1,45 @@
+"""A finding: what is seen in a set, how much it matters, the figures behind it, and a mend where there is one."""
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from ..scene.set import Set
+
+Severity = Literal["note", "look"]
+"""A note is a figure worth knowing; "look" asks to be looked at."""
+
+
+@dataclass(frozen=True)
+class Step:
+    code: str
+    name: str
+    thing: str
+    """What is chosen on the bench for it."""
+
+
+STEPS = (Step("room", "Room", "room"), Step("backdrop", "Backdrop", "backdrop"), Step("sitter", "Sitter", "sitter"),
+         Step("camera", "Camera", "camera"))  # fmt: skip
+"""The steps of the work that exist, in working order."""
+
+
+@dataclass(frozen=True)
+class Mend:
+    text: str
+    """What it does, in the photographer's words."""
+    photo_set: Set
+    """The set with it done."""
+
+
+@dataclass(frozen=True)
+class Finding:
+    code: str
+    """The step and the rule, as in "backdrop.narrow"."""
+    severity: Severity
+    message: str
+    figures: dict[str, float] = field(default_factory=dict)
+    """In m, mm, stops or ratios, as their names say."""
+    mend: Mend | None = None
+
+    @property
+    def step(self) -> str:
+        return self.code.partition(".")[0]

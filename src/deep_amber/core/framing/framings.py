@@ -1,0 +1,93 @@
+"""Framings: what of the sitter is in the picture, and where the camera stands for it."""
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..problem import NotAccepted, Problem
+from ..scene.camera import Camera
+from ..scene.geometry import unit
+from ..scene.point import Point
+from ..scene.set import Set
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from ..units import length_text
+
+
+@dataclass(frozen=True)
+class Framing:
+    name: str
+    height: float
+    """Of the picture at the face [m]. Assumption: proportions of a seated adult, crown at 9 % under the upper edge."""
+    eyes_under_top: float
+    """Of the eyes under the picture's upper edge, as a share of its height."""
+
+
+FRAMINGS = {f.name: f for f in (
+    Framing("tight head", 0.34, 0.42), Framing("head and shoulders", 0.62, 0.36), Framing("half", 0.95, 0.30),
+    Framing("three-quarter", 1.40, 0.24),
+)}  # fmt: skip
+ROOM_BEHIND = 0.25  # [m] kept between lens and the wall behind the camera (assumption: a body and its back of hand)
+LENSES = (24.0, 35.0, 50.0, 70.0, 85.0, 105.0, 135.0, 200.0)  # [mm] offered when a lens does not do
+
+
+def picture_height(camera: Camera, distance: float) -> float:
+    """Height of the part of a plane at a distance that the picture shows [m]; the picture is 4 : 5 upright."""
+    high = min(camera.sensor_height, camera.sensor_width / 0.8)
+    return distance * high / camera.focal_length
+
+
+def distance_for(camera: Camera, framing: Framing) -> float:
+    """Lens to face for a framing [m]."""
+    return framing.height * camera.focal_length / min(camera.sensor_height, camera.sensor_width / 0.8)
+
+
+def _way_back(photo_set: Set, face: np.ndarray) -> np.ndarray:
+    """Level unit vector from the face to the lens."""
+    to_lens = photo_set.camera.place.array - face
+    return unit(np.array([to_lens[0], 0.0, to_lens[2]]))
+
+
+def length_there(photo_set: Set, mesh: SitterMesh) -> float:
+    """How far from the face the lens can stand in the present direction before a wall [m]."""
+    face, room = np.array(face_marks(mesh, photo_set.sitter).face), photo_set.room
+    way = _way_back(photo_set, face)
+    ends = [math.inf]
+    for axis, low, high in ((0, -room.width / 2, room.width / 2), (2, 0.0, room.depth)):
+        if way[axis]:
+            ends.append(((high if way[axis] > 0 else low) - face[axis]) / way[axis])
+    return float(min(ends)) - ROOM_BEHIND
+
+
+def lens_that_does(photo_set: Set, mesh: SitterMesh, framing: Framing) -> float | None:
+    """The longest offered focal length with which the room has the length for a framing [mm]."""
+    there, camera = length_there(photo_set, mesh), photo_set.camera
+    fitting = [f for f in LENSES if distance_for(replace(camera, focal_length=f), framing) <= there]
+    return max(fitting, default=None)
+
+
+def framed_as(photo_set: Set, mesh: SitterMesh, name: str) -> Set:
+    """The set with the camera placed for a framing, in its present direction and at its present lens height.
+
+    Raises NotAccepted when the room has not the length, naming the lens that would do.
+    """
+    if name not in FRAMINGS:
+        raise NotAccepted([Problem("framing", f"{name!r} is not known", " or ".join(FRAMINGS))])
+    framing, camera = FRAMINGS[name], photo_set.camera
+    marks = face_marks(mesh, photo_set.sitter)
+    face, away, there = np.array(marks.face), distance_for(camera, framing), length_there(photo_set, mesh)
+    if away > there:
+        lens = lens_that_does(photo_set, mesh, framing)
+        would = f"{lens:g} mm would do" if lens else "no lens offered is short enough here"
+        raise NotAccepted([Problem(
+            "camera.focal_length",
+            f"{camera.focal_length:g} mm needs {length_text(away)} from the face for {name}; the room has {length_text(there)}",
+            f"{would}, or a tighter framing",
+        )])  # fmt: skip
+    place = face + _way_back(photo_set, face) * away
+    stands = Point(float(place[0]), camera.place.y, float(place[2]))
+    # The aim is level with what the middle of the picture shows, in the plane of the face.
+    middle = marks.eyes[1] - (0.5 - framing.eyes_under_top) * framing.height
+    aim = Point(float(face[0]), float(middle), float(face[2]))
+    return replace(photo_set, camera=replace(camera, place=stands, aim=aim))

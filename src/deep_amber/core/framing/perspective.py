@@ -1,0 +1,33 @@
+"""Perspective on the face: how much larger the near parts are drawn."""
+
+import numpy as np
+
+from ..scene.set import Set
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+
+STRONG = 1.13  # nose to ear from which noses are usually said to look large (assumption; 1.0 m and nearer)
+
+
+def nose_to_ear(distance: float, depth: float) -> float:
+    """How much larger the nose is drawn than the ears: (d + depth) / d.
+
+    Parameters
+    ----------
+    distance : lens to nose tip [m]; depth : nose tip to ears along the way [m]
+
+    The focal length does not occur: it only crops.
+    """
+    return (distance + depth) / distance
+
+
+def face_depth(mesh: SitterMesh) -> float:
+    """Nose tip to ear lobes along the nose's axis [m]."""
+    marks, v = mesh.landmarks, mesh.vertices
+    ears = (v[marks["ear_lobe_L"], 2] + v[marks["ear_lobe_R"], 2]) / 2
+    return float(v[marks["nose_tip"], 2] - ears)
+
+
+def lens_to_face(photo_set: Set, mesh: SitterMesh) -> float:
+    """Lens to the bridge of the nose [m]."""
+    return float(np.linalg.norm(photo_set.camera.place.array - face_marks(mesh, photo_set.sitter).face))

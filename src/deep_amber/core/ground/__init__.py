@@ -1,0 +1,1 @@
+"""The backdrop: what of it is seen, and what falls on it."""

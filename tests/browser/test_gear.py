@@ -133,7 +133,7 @@ class Kit(PageTest):
         readings = self.page.get_by_role("region", name="What I read")
         readings.get_by_label("Meter showed, f-number").fill("22")
         readings.get_by_role("button", name="Put in").click()
-        self.assertRegex(readings.locator("td.trim").first.inner_text(), r"[+−]\d\.\d")
+        readings.locator("td.trim", has_text=re.compile(r"[+−]\d\.\d")).first.wait_for()
 
     def test_files_go_out_and_come_in(self):
         with self.page.expect_download() as got:

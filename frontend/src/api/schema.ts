@@ -484,6 +484,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is found in a set, step by step; 204 when the tab has asked for a newer picture meanwhile. */
+        post: operations["steps_findings_findings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/framed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The camera placed for a framing. */
+        post: operations["steps_framed_framed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2262,6 +2296,83 @@ export interface components {
         ReadKitOut: {
             kit: components["schemas"]["Kit"];
         };
+        /** FindingsOut */
+        FindingsOut: {
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Framings */
+            framings: string[];
+        };
+        /** FindingOut */
+        FindingOut: {
+            /** Code */
+            code: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "note" | "look";
+            /** Step */
+            step: string;
+            /** Message */
+            message: string;
+            /** Figures */
+            figures: {
+                [key: string]: number;
+            };
+            mend: components["schemas"]["MendOut"] | null;
+        };
+        /** MendOut */
+        MendOut: {
+            /** Text */
+            text: string;
+            set: components["schemas"]["Set"];
+        };
+        /** StepOut */
+        StepOut: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Thing */
+            thing: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "fine" | "look here";
+        };
+        /** FindingsIn */
+        FindingsIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Viewer */
+            viewer: string;
+            /** Turn */
+            turn: number;
+        };
+        /** FramedIn */
+        FramedIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Thing
+             * @default null
+             */
+            thing: string | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Framing */
+            framing: string;
+        };
         /** ValidationErrorModel */
         ValidationErrorModel: {
             /**
@@ -3400,6 +3511,79 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    steps_findings_findings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FindingsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingsOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    steps_framed_framed_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FramedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {

@@ -13,6 +13,8 @@ import "../plan/plan.css";
 import { inWords, problemsIn, server } from "../server/client";
 import { Sheet } from "../sheet/Sheet";
 import { Side } from "../side/Side";
+import { Rail } from "../steps/Rail";
+import { useFindings } from "../steps/useFindings";
 import { refreshScene } from "./actions";
 import "./bench.css";
 import { openOnBench, useBench } from "./store";
@@ -65,6 +67,7 @@ function Bench() {
   const [ladder, ladderBox] = useBox();
   usePicture();
   useAutosave();
+  useFindings();
   useKeys(() => setShowKeys((shown) => !shown));
   useEffect(() => {
     document.title = `${name} · Deep Amber`;
@@ -76,6 +79,7 @@ function Bench() {
     <main className="bench">
       <TopBar onKeys={() => setShowKeys(true)} />
       <div className="instruments">
+        <Rail />
         <div className="drawings">
           <div className="floor-box" ref={floor}>
             {drawing && floorBox.width > 0 && <Floor drawing={drawing} {...floorBox} />}

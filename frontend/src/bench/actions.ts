@@ -98,6 +98,26 @@ export async function measuredBeam(thing: string, name: string, text: string): P
   return body ? taken(await server.POST("/api/beam", { body: { ...body, thing, name, text } })) : [];
 }
 
+/** Places the camera for a framing. */
+export async function frameAs(framing: string): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/framed", { body: { ...body, framing } })) : [];
+}
+
+/** Takes the mend that is looked at. */
+export function takeMend() {
+  const { preview } = useBench.getState();
+  if (preview) {
+    useBench.setState({ set: preview.set, preview: null });
+    void refreshScene();
+  }
+}
+
+export function chooseStep(thing: string) {
+  useBench.setState({ found: true, preview: null });
+  choose(thing);
+}
+
 /** Looks at one light alone; the same again looks at all of them. */
 export function lookAlone(index: number | null) {
   useBench.setState((now) => ({ solo: now.solo === index ? null : index }));

@@ -1,6 +1,6 @@
 import { temporal } from "zundo";
 import { create } from "zustand";
-import type { PhotoSet, Picture, Scene } from "../server/client";
+import type { Findings, Mend, PhotoSet, Picture, Scene } from "../server/client";
 
 export interface Bench {
   id: string;
@@ -19,6 +19,11 @@ export interface Bench {
   /** Whether the chosen light's lines of equal exposure are shown. */
   lines: boolean;
   picking: boolean;
+  findings: Findings | null;
+  /** A mend that is looked at before it is taken. */
+  preview: Mend | null;
+  /** Whether the sheet shows what is found, or the values. */
+  found: boolean;
   dragging: boolean;
   resisted: string;
 }
@@ -37,6 +42,9 @@ const empty: Bench = {
   solo: null,
   lines: false,
   picking: false,
+  findings: null,
+  preview: null,
+  found: false,
   dragging: false,
   resisted: "",
 };

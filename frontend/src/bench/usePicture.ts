@@ -6,6 +6,17 @@ const REST = 180; // ms without a change after which the fine picture is asked f
 const viewer = crypto.randomUUID();
 let turn = 0;
 
+/** What the picture shows: a mend that is looked at, else the set. */
+function pictured() {
+  const { set, preview, solo } = useBench.getState();
+  return { set: preview?.set ?? set, solo };
+}
+
+/** What a request beside the pictures tells the server about this tab. */
+export function newestTurn() {
+  return { viewer, turn };
+}
+
 async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "settled", signal: AbortSignal) {
   turn += 1;
   const { data } = await server.POST("/api/picture", { body: { set, quality, viewer, turn, solo }, signal });
@@ -29,8 +40,8 @@ export function usePicture() {
     function settle(set: PhotoSet, solo: number | null) {
       clearTimeout(rest);
       rest = setTimeout(() => {
-        const now = useBench.getState();
-        if (now.set !== set || now.solo !== solo || now.dragging) {
+        const now = pictured();
+        if (now.set !== set || now.solo !== solo || useBench.getState().dragging) {
           return;
         }
         fine = new AbortController();
@@ -43,7 +54,7 @@ export function usePicture() {
         return;
       }
       quick = true;
-      for (let { set, solo } = useBench.getState(); set && (set !== shown || solo !== shownSolo); { set, solo } = useBench.getState()) {
+      for (let { set, solo } = pictured(); set && (set !== shown || solo !== shownSolo); { set, solo } = pictured()) {
         fine?.abort();
         clearTimeout(rest);
         shown = set;
@@ -58,10 +69,10 @@ export function usePicture() {
 
     void follow();
     const stop = useBench.subscribe((now, before) => {
-      if (now.set !== before.set || now.solo !== before.solo) {
+      if (now.set !== before.set || now.solo !== before.solo || now.preview !== before.preview) {
         void follow();
       } else if (before.dragging && !now.dragging && now.set) {
-        settle(now.set, now.solo);
+        settle(now.preview?.set ?? now.set, now.solo);
       }
     });
     return () => {

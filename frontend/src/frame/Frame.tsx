@@ -1,3 +1,4 @@
+import { takeMend } from "../bench/actions";
 import { useBench } from "../bench/store";
 import "./frame.css";
 
@@ -5,11 +6,23 @@ import "./frame.css";
 export function Frame() {
   const picture = useBench((s) => s.picture);
   const solo = useBench((s) => (s.solo === null ? "" : s.scene?.drawing.lights[s.solo]?.name ?? ""));
+  const preview = useBench((s) => s.preview);
   return (
     <figure className="frame" data-quality={picture?.quality ?? "none"} data-turn={picture?.turn ?? 0}>
       {solo && (
         <figcaption role="status">
           {solo} alone
+        </figcaption>
+      )}
+      {preview && (
+        <figcaption className="mend" role="status">
+          <span>If you {preview.text}</span>
+          <button type="button" className="plain" onClick={takeMend}>
+            Take it
+          </button>
+          <button type="button" className="plain" onClick={() => useBench.setState({ preview: null })}>
+            Leave it
+          </button>
         </figcaption>
       )}
       {picture && <img src={picture.picture} alt="The picture as this set would take it" draggable={false} />}

@@ -18,6 +18,9 @@ export type Kit = Schemas["Kit"];
 export type Form = Schemas["Form"];
 export type FormField = Schemas["FormField"];
 export type ExposureLine = Schemas["ExposureLine"];
+export type Findings = Schemas["FindingsOut"];
+export type Finding = Schemas["FindingOut"];
+export type Mend = Schemas["MendOut"];
 export type SurfaceReading = Schemas["SurfaceReading"];
 
 export const server = createClient<paths>({ baseUrl: window.location.origin });

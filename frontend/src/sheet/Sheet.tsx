@@ -5,6 +5,8 @@ import { Choices, ModifierSwap } from "../gear/Choices";
 import "../gear/gear.css";
 import { ROLES, RoleShape } from "../gear/roles";
 import { ThingActions } from "../gear/ThingActions";
+import { Framings } from "../steps/Framings";
+import { Findings } from "../steps/Findings";
 import { ValueField } from "./ValueField";
 import { WhoSits } from "./WhoSits";
 import "./sheet.css";
@@ -34,6 +36,8 @@ export function Sheet() {
   const lights = (scene?.drawing.lights ?? []).map((light, i) => ({ ...light, id: `lights.${i}` }));
   const ordered = ROLES.flatMap((role) => lights.filter((light) => light.role === role));
   const isLight = thing.startsWith("lights.");
+  const found = useBench((s) => s.found);
+  const isStep = FIXED.some((t) => t.id === thing);
   const isGear = isLight || thing.startsWith("panels.");
   useEffect(() => {
     if (!isLight) {
@@ -79,13 +83,29 @@ export function Sheet() {
           <ThingActions thing={thing} />
         </div>
       )}
-      <div className={`values${isGear ? " gear" : ""}`}>
+      {isStep && (
+        <div className="part">
+          <div className="tabs" role="tablist" aria-label="Part of the step">
+            {([true, false] as const).map((which) => (
+              <button key={String(which)} type="button" role="tab" className="plain" aria-selected={found === which} onClick={() => useBench.setState({ found: which })}>
+                {which ? "found" : "values"}
+              </button>
+            ))}
+          </div>
+          {thing === "camera" && <Framings />}
+        </div>
+      )}
+      {isStep && found ? (
+        <Findings thing={thing} />
+      ) : (
+      <div className={`values${isGear || isStep ? " gear" : ""}`}>
         {isLight && part === "modifier" && <ModifierSwap thing={thing} />}
         {scene?.values.filter((v) => !inCamera.has(v.field) && shown(v.group)).map((value) => <ValueField key={value.field} value={value} />)}
         {scene && <Choices choices={scene.choices.filter((c) => shown(c.group) && !c.field.endsWith(".on"))} />}
         {isLight && part === "source" && <p className="facts">{scene?.facts.join(" · ")}</p>}
         {thing === "sitter" && <WhoSits />}
       </div>
+      )}
     </section>
   );
 }

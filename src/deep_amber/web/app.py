@@ -17,6 +17,7 @@ from .kit import kit
 from .pages import pages
 from .pictures import PictureDesk
 from .shelf import shelf
+from .steps import steps
 
 LOCAL_HOSTS = {"127.0.0.1", "localhost", "[::1]"}
 # Styles are written by the component library at run time; everything else comes from our own files.
@@ -48,6 +49,7 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     app.register_api(bench)
     app.register_api(gear)
     app.register_api(kit)
+    app.register_api(steps)
     app.register_blueprint(pages)
     register_errors(app)
     allowed = LOCAL_HOSTS | hosts

@@ -2,6 +2,7 @@
 
 import threading
 from collections import OrderedDict
+from collections.abc import Callable
 from dataclasses import replace
 
 from ..core.picture.lens_rays import Size
@@ -36,17 +37,22 @@ class PictureDesk:
         while len(self._newest) > VIEWERS:
             self._newest.popitem(last=False)
 
+    def while_newest(self, viewer: str, turn: int) -> Callable[[], None]:
+        """What raises Superseded as soon as the tab has a newer turn."""
+
+        def go_on() -> None:
+            if self._newest.get(viewer, turn) > turn:
+                raise Superseded
+
+        return go_on
+
     def compute(self, photo_set: Set, quality: str, viewer: str, turn: int, solo: int | None = None) -> Simulated:
         """The picture and readings of a set, of its light `solo` alone when one is given. Raises NotAccepted for an unsound set, Superseded when dropped."""
         problems = problems_of(photo_set, known_sitters())
         if problems:
             raise NotAccepted(problems)
         self._announce(viewer, turn)
-
-        def go_on() -> None:
-            if self._newest.get(viewer, turn) > turn:
-                raise Superseded
-
+        go_on = self.while_newest(viewer, turn)
         with self._busy:
             go_on()
             shown = photo_set if solo is None else alone(photo_set, solo)

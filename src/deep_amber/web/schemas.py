@@ -6,6 +6,8 @@ from typing import Annotated, Literal
 from annotated_types import MaxLen
 from pydantic import BaseModel, ConfigDict, Field
 
+from ..core.checks.checks import State
+from ..core.checks.finding import Severity
 from ..core.kit.forms import Form
 from ..core.kit.owned import Kit
 from ..core.scene import Set
@@ -286,3 +288,46 @@ class StaleKitOut(BaseModel):
 
 class FormsOut(BaseModel):
     forms: list[Form]
+
+
+class FindingsIn(Body):
+    set: Set
+    feet: bool = False
+    viewer: Annotated[str, MaxLen(64)]
+    turn: int
+    """Of the tab's newest picture."""
+
+
+class StepOut(BaseModel):
+    code: str
+    name: str
+    thing: str
+    """What is chosen for it."""
+    state: State
+
+
+class MendOut(BaseModel):
+    text: str
+    set: Set
+    """The set with it done."""
+
+
+class FindingOut(BaseModel):
+    code: str
+    severity: Severity
+    step: str
+    message: str
+    figures: dict[str, float]
+    mend: MendOut | None
+
+
+class FindingsOut(BaseModel):
+    steps: list[StepOut]
+    """In working order."""
+    findings: list[FindingOut]
+    framings: list[str]
+    """Names of the framings that the camera can be placed for."""
+
+
+class FramedIn(SceneIn):
+    framing: Annotated[str, MaxLen(40)]

@@ -8,12 +8,9 @@ from ..ground.coverage import Coverage, coverage
 from ..ground.shadow import BackdropShadow, backdrop_shadows
 from ..scene.set import Set
 from ..scene.validation import fits
-from ..simulation.memory import Memory
-from ..simulation.quality import DRAGGED
-from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 from ..units import length_text
-from .finding import Finding, Mend
+from .finding import Finding, GoOn, Mend, stages_for
 
 SPARE = 0.10  # [m] that a mended backdrop has over at each side
 STEP, MOST_STEPS = 0.20, 14  # [m] by which things are moved until what is wrong has gone
@@ -21,12 +18,12 @@ RISES = (0.0, 0.2, 0.4)  # [m] of the key
 AT_WALL = 0.05  # [m] of a backdrop before its wall
 
 
-def backdrop_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Iterator[Finding]:
+def backdrop_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool = False) -> Iterator[Finding]:
     """What there is to say about the backdrop."""
     seen = coverage(photo_set)
     yield from _width(photo_set, seen, feet)
     yield from _top(photo_set, seen, feet)
-    yield from _shadow(photo_set, mesh, feet)
+    yield from _shadow(photo_set, mesh, go_on, feet)
 
 
 def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
@@ -74,8 +71,8 @@ def _top(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
                   {"margin_top_m": seen.margin_top}, mend)  # fmt: skip
 
 
-def _shadows(photo_set: Set, mesh: SitterMesh, with_bounce: bool = True) -> list[BackdropShadow]:
-    return backdrop_shadows(Stages(photo_set, mesh, Memory(), DRAGGED, lambda: None), with_bounce)
+def _shadows(photo_set: Set, mesh: SitterMesh, go_on: GoOn, with_bounce: bool = True) -> list[BackdropShadow]:
+    return backdrop_shadows(stages_for(photo_set, mesh, go_on), with_bounce)
 
 
 def forward(photo_set: Set, by: float) -> Set:
@@ -110,7 +107,7 @@ def _farther(photo_set: Set, by: float, rise: float, feet: bool) -> Mend:
     )
 
 
-def _out_of_frame(photo_set: Set, mesh: SitterMesh, feet: bool) -> Mend | None:
+def _out_of_frame(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> Mend | None:
     """Away from the backdrop until no shadow shows; where the room ends before that, with the key raised as well."""
     for rise in RISES:
         for step in range(0 if rise else 1, MOST_STEPS):
@@ -118,13 +115,13 @@ def _out_of_frame(photo_set: Set, mesh: SitterMesh, feet: bool) -> Mend | None:
             if not fits(mend.photo_set):
                 break
             filled = coverage(mend.photo_set).margin >= min(0.0, coverage(photo_set).margin)
-            if filled and not _shadows(mend.photo_set, mesh, with_bounce=False):
+            if filled and not _shadows(mend.photo_set, mesh, go_on, with_bounce=False):
                 return mend
     return None
 
 
-def _shadow(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
-    found = _shadows(photo_set, mesh)
+def _shadow(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> Iterator[Finding]:
+    found = _shadows(photo_set, mesh, go_on)
     for shadow in found:
         name = photo_set.lights[shadow.light].name
         side = (
@@ -132,4 +129,4 @@ def _shadow(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
         )
         yield Finding("backdrop.shadow", "look", f"The sitter's shadow by {name} shows on the backdrop {side}, "
                       f"{shadow.stops:.1f} stops darker.", {"stops": shadow.stops, "share": shadow.share, "across": shadow.across},
-                      _out_of_frame(photo_set, mesh, feet) if shadow is found[0] else None)  # fmt: skip
+                      _out_of_frame(photo_set, mesh, go_on, feet) if shadow is found[0] else None)  # fmt: skip

@@ -6,18 +6,25 @@ from ..scene.set import Set
 from ..sitter.mesh import SitterMesh
 from .backdrop import backdrop_findings
 from .camera import camera_findings
-from .finding import STEPS, Finding
+from .finding import STEPS, Finding, GoOn
 from .room import room_findings
 from .sitter import sitter_findings
 
 State = Literal["fine", "look here"]
 
 
-def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> list[Finding]:
-    """Every finding of a sound set; those that ask to be looked at come first within their step."""
+def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoOn = lambda: None) -> list[Finding]:
+    """Every finding of a sound set; those that ask to be looked at come first within their step.
+
+    Parameters
+    ----------
+    photo_set : a set without problems (scene.validation); mesh : the sitter it names
+    feet : lengths in feet and inches
+    go_on : called between computations; an exception it raises ends the work
+    """
     found = [
-        *room_findings(photo_set, mesh),
-        *backdrop_findings(photo_set, mesh, feet),
+        *room_findings(photo_set, mesh, go_on),
+        *backdrop_findings(photo_set, mesh, go_on, feet),
         *sitter_findings(photo_set, mesh, feet),
         *camera_findings(photo_set, mesh, feet),
     ]

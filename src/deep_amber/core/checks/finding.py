@@ -1,9 +1,17 @@
 """A finding: what is seen in a set, how much it matters, the figures behind it, and a mend where there is one."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal
 
 from ..scene.set import Set
+from ..simulation.memory import Memory
+from ..simulation.quality import DRAGGED
+from ..simulation.stages import Stages
+from ..sitter.mesh import SitterMesh
+
+GoOn = Callable[[], None]
+"""Called between computations; an exception it raises ends the work."""
 
 Severity = Literal["note", "look"]
 """A note is a figure worth knowing; "look" asks to be looked at."""
@@ -43,3 +51,9 @@ class Finding:
     @property
     def step(self) -> str:
         return self.code.partition(".")[0]
+
+
+def stages_for(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Stages:
+    """The simulation as findings read it: as finely as a dragged picture."""
+    go_on()
+    return Stages(photo_set, mesh, Memory(), DRAGGED, go_on)

@@ -8,12 +8,9 @@ import numpy as np
 from ..exposure.response import LUMINANCE
 from ..scene.room import SURFACE_NAMES, Surface
 from ..scene.set import Set
-from ..simulation.memory import Memory
-from ..simulation.quality import DRAGGED
 from ..simulation.readings import light_on_cheeks
-from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
-from .finding import Finding, Mend
+from .finding import Finding, GoOn, Mend, stages_for
 
 SHOWS = 5.0  # CIE 1976 colour difference from which a cast on skin is plain to see (assumption; 2.3 is just noticeable)
 FILLS = 0.7  # stops by which a room fills the shadow side that are worth a word
@@ -41,47 +38,49 @@ def _with(photo_set: Set, **surfaces: Surface) -> Set:
     return replace(photo_set, room=replace(room, surfaces=replace(room.surfaces, **surfaces)))
 
 
-def _cheeks(photo_set: Set, mesh: SitterMesh) -> tuple[np.ndarray, np.ndarray]:
+def _cheeks(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> tuple[np.ndarray, np.ndarray]:
     """(3,) light on the lit and the shadow cheek."""
-    return light_on_cheeks(Stages(photo_set, mesh, Memory(), DRAGGED, lambda: None))
+    return light_on_cheeks(stages_for(photo_set, mesh, go_on))
 
 
-def room_findings(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
+def room_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
     """What there is to say about the room."""
     if not any(light.on for light in photo_set.lights):
         return
-    _, shadow = _cheeks(photo_set, mesh)
-    yield from _fill(photo_set, mesh, shadow)
-    yield from _tint(photo_set, mesh, shadow)
+    _, shadow = _cheeks(photo_set, mesh, go_on)
+    yield from _fill(photo_set, mesh, shadow, go_on)
+    yield from _tint(photo_set, mesh, shadow, go_on)
 
 
 def _stops(a: np.ndarray, b: np.ndarray) -> float:
     return float(np.log2((LUMINANCE @ a + 1e-9) / (LUMINANCE @ b + 1e-9)))
 
 
-def _fill(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray) -> Iterator[Finding]:
+def _fill(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:
     """The bounce on the shadow cheek, and what of it one black side would take away."""
     black = _with(photo_set, **dict.fromkeys(SURFACE_NAMES, Surface(0.02)))
-    added = _stops(shadow, _cheeks(black, mesh)[1])
+    added = _stops(shadow, _cheeks(black, mesh, go_on)[1])
     figures = {"fill_stops": added}
     if added < FILLS:
         yield Finding("room.fill", "note", f"The room adds {added:.1f} stops to the shadow cheek.", figures)
         return
-    helped = {name: _stops(shadow, _cheeks(_with(photo_set, **{name: BLACK_CLOTH}), mesh)[1]) for name in SURFACE_NAMES}
+    helped = {
+        name: _stops(shadow, _cheeks(_with(photo_set, **{name: BLACK_CLOTH}), mesh, go_on)[1]) for name in SURFACE_NAMES
+    }
     best = max(helped, key=lambda name: helped[name])
     text = f"The room adds {added:.1f} stops to the shadow cheek. Black on the {NAMES[best]} would take {helped[best]:.1f} away."
     mend = Mend(f"hang black cloth on the {NAMES[best]}", _with(photo_set, **{best: BLACK_CLOTH}))
     yield Finding("room.fill", "note", text, figures | {f"{name}_black_stops": v for name, v in helped.items()}, mend)
 
 
-def _tint(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray) -> Iterator[Finding]:
+def _tint(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:
     """A coloured surface that tints the shadow cheek, and neutral cloth over it."""
     surfaces = photo_set.room.surfaces
     coloured = [n for n in SURFACE_NAMES if len({*_channels(getattr(surfaces, n))}) > 1]
     casts = {}
     for name in coloured:
         neutral = Surface(getattr(surfaces, name).reflectance)
-        casts[name] = cast(shadow, _cheeks(_with(photo_set, **{name: neutral}), mesh)[1])
+        casts[name] = cast(shadow, _cheeks(_with(photo_set, **{name: neutral}), mesh, go_on)[1])
     for name in sorted(casts, key=lambda n: -casts[n]):
         if casts[name] > SHOWS:
             covered = _with(photo_set, **{name: GREY_CLOTH})

@@ -1,0 +1,24 @@
+import { useState } from "react";
+import { frameAs } from "../bench/actions";
+import { useBench } from "../bench/store";
+import { inWords } from "../server/client";
+
+/** Places the camera for a framing; says so when the room has not the length. */
+export function Framings() {
+  const framings = useBench((s) => s.findings?.framings ?? []);
+  const [wrong, setWrong] = useState("");
+  return (
+    <div className="framings" role="group" aria-label="Frame it as">
+      {framings.map((name) => (
+        <button key={name} type="button" className="plain" onClick={() => void frameAs(name).then((problems) => setWrong(inWords(problems)))}>
+          {name}
+        </button>
+      ))}
+      {wrong && (
+        <span className="wrong" role="alert">
+          {wrong}
+        </span>
+      )}
+    </div>
+  );
+}

@@ -1,6 +1,7 @@
 """The command line, run as a user runs it."""
 
 import json
+import re
 import subprocess
 import sys
 import tempfile
@@ -40,7 +41,26 @@ class CommandLine(unittest.TestCase):
 
     def test_check(self):
         done = run("check", SET)
-        self.assertEqual((done.returncode, done.stdout.strip()), (0, "Anton, hard and dramatic: sound"))
+        sound, *found = done.stdout.strip().splitlines()
+        self.assertEqual((done.returncode, sound), (0, "Anton, hard and dramatic: sound"))
+        self.assertTrue(found and all(re.match("(room|backdrop|sitter|camera), (note|look here): ", f) for f in found))
+
+    def test_check_says_what_is_found_with_figures_and_the_set_after_a_mend(self):
+        with tempfile.TemporaryDirectory() as folder:
+            file = json.loads(Path(SET).read_text())
+            file["set"]["backdrop"]["width"] = 0.5
+            narrow = Path(folder) / "narrow.json"
+            narrow.write_text(json.dumps(file))
+            findings = json.loads(run("check", str(narrow), "--json").stdout)["findings"]
+            self.assertTrue(all(set(f) == {"code", "severity", "step", "message", "figures", "mend"} for f in findings))
+            found = {f["code"]: f for f in findings}
+            narrow_one = found["backdrop.narrow"]
+            self.assertEqual((narrow_one["severity"], narrow_one["step"]), ("look", "backdrop"))
+            self.assertGreater(narrow_one["figures"]["least_width_m"], 0.5)
+            file["set"] = narrow_one["mend"]["set"]
+            narrow.write_text(json.dumps(file))
+            self.assertNotIn("backdrop.narrow", run("check", str(narrow), "--json").stdout)
+            self.assertIn("backdrop, note: The backdrop fills the frame", run("check", str(narrow)).stdout)
 
     def test_schema(self):
         self.assertEqual(json.loads(run("schema").stdout)["title"], "SetFile")

@@ -35,11 +35,13 @@ export async function refreshScene(): Promise<void> {
 
 export function undo() {
   history.getState().undo();
+  useBench.setState({ preview: null });
   void refreshScene();
 }
 
 export function redo() {
   history.getState().redo();
+  useBench.setState({ preview: null });
   void refreshScene();
 }
 

@@ -74,7 +74,7 @@ export function beginDrag() {
 
 export function takeScene(scene: Scene) {
   const { dragging } = useBench.getState();
-  useBench.setState({ set: scene.set, scene, resisted: scene.resisted });
+  useBench.setState({ set: scene.set, scene, resisted: scene.resisted, preview: null });
   if (dragging) {
     history.getState().pause();
   }

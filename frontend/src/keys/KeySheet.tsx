@@ -3,6 +3,7 @@ import "./keys.css";
 
 const KEYS: ReadonlyArray<readonly [string, string]> = [
   ["a letter", "choose that light or panel; S C B R: sitter, camera, backdrop, room"],
+  ["1 to 4", "a step: what is found there"],
   ["N", "add a light or panel from the kit"],
   ["X", "the chosen light alone, and all again"],
   ["Shift O", "the chosen light or panel on, off"],

@@ -1,5 +1,5 @@
 import { useHotkeys } from "react-hotkeys-hook";
-import { choose, chooseOption, editThing, lookAlone, moveThing, nudgeValue, redo, stepValue, undo } from "../bench/actions";
+import { choose, chooseOption, chooseStep, editThing, lookAlone, moveThing, nudgeValue, redo, stepValue, undo } from "../bench/actions";
 import { useBench } from "../bench/store";
 import { useLook } from "../look/useLook";
 
@@ -103,6 +103,12 @@ export function useKeys(onSheet: () => void) {
     },
     { useKey: true, ignoreModifiers: true },
   );
+  useHotkeys("1,2,3,4,5,6,7,8,9", (event) => {
+    const step = useBench.getState().findings?.steps[Number(event.key) - 1];
+    if (step) {
+      chooseStep(step.thing);
+    }
+  });
   useHotkeys("s,c,b,r", (_, hotkey) => {
     const things: Record<string, string> = { s: "sitter", c: "camera", b: "backdrop", r: "room" };
     choose(things[hotkey.keys?.[0] ?? ""] ?? "sitter");
@@ -136,5 +142,5 @@ export function useKeys(onSheet: () => void) {
     };
     acts[event.key]?.();
   });
-  useHotkeys("escape", () => useBench.setState({ solo: null, picking: false }));
+  useHotkeys("escape", () => useBench.setState({ solo: null, picking: false, preview: null }));
 }

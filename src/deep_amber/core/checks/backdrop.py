@@ -36,7 +36,26 @@ def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
         "camera-left" if seen.margin_left < 0 else "camera-right")  # fmt: skip
     text = (f"The backdrop ends in the frame on {side}: {length_text(photo_set.backdrop.width, feet)} wide, "
             f"{length_text(seen.least_width, feet)} needed.")  # fmt: skip
-    yield Finding("backdrop.narrow", "look", text, figures, _wider(photo_set, seen, feet) or _nearer(photo_set, feet))
+    yield Finding(
+        "backdrop.narrow",
+        "look",
+        text,
+        figures,
+        _aside(photo_set, seen, feet) or _wider(photo_set, seen, feet) or _nearer(photo_set, feet),
+    )
+
+
+def _aside(photo_set: Set, seen: Coverage, feet: bool) -> Mend | None:
+    """The same backdrop hung in the middle of the frame."""
+    backdrop, by = photo_set.backdrop, (seen.left + seen.right) / 2
+    if not seen.right - seen.left <= backdrop.width:
+        return None
+    along = math.radians(backdrop.turn)
+    x, z = backdrop.x + by * math.cos(along), backdrop.z - by * math.sin(along)
+    mended = replace(photo_set, backdrop=replace(backdrop, x=x, z=z))
+    if not fits(mended):
+        return None
+    return Mend(f"hang it {length_text(abs(by), feet)} to camera-{'right' if by > 0 else 'left'}", mended)
 
 
 def _wider(photo_set: Set, seen: Coverage, feet: bool) -> Mend | None:

@@ -16,6 +16,7 @@ from ..transport.sampling import rotations
 
 GRID = (3, 3)  # shadow samples
 DARK = 0.3  # stops under the backdrop round it from which a shadow is counted (assumption: a third of a stop shows)
+NOTHING = 1e-9  # lux seconds, so that darkness has a ratio
 LEAST_SHARE = 0.004  # of the picture that such a shadow must cover
 
 
@@ -60,7 +61,7 @@ def backdrop_shadows(stages: Stages, with_bounce: bool = True) -> list[BackdropS
     size = stages.coarse_size()
     made = []
     for index, taken in lost.items():
-        stops = np.log2((total + taken) / np.maximum(total, 1e-12))
+        stops = np.log2((total + taken + NOTHING) / (total + NOTHING))
         dark = np.where(stops > DARK)[0]
         share = len(dark) / len(coarse.points)
         if share > LEAST_SHARE:

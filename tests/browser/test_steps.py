@@ -1,0 +1,59 @@
+"""The steps on their rail in the real page: states, findings, a mend seen before it is taken, framings."""
+
+import unittest
+
+from .page import PageTest
+
+
+class Steps(PageTest):
+    bypass_csp = True  # to read tones from the picture
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_demo()
+        self.page.get_by_role("button", name="2 Backdrop: fine").wait_for()
+
+    def test_a_narrow_backdrop_is_found_its_mend_seen_left_taken_and_undone(self):
+        self.page.locator("body").press("b")
+        turn = self.settled()
+        width = self.field("backdrop.width")
+        width.fill("60cm")
+        width.press("Enter")
+        turn = self.settled(after=turn)
+        self.page.get_by_role("button", name="2 Backdrop: look here").click()
+        found = self.page.get_by_role("list", name="Found")
+        found.get_by_text("The backdrop ends in the frame on both sides").wait_for()
+        edge = self.picture_tone(0.0, 0.05)
+        found.get_by_role("button", name="See it: hang one").click()
+        self.page.get_by_text("If you hang one").wait_for()
+        turn = self.settled(after=turn)
+        self.assertNotAlmostEqual(self.picture_tone(0.0, 0.05), edge, delta=3)
+        self.page.get_by_role("button", name="Leave it").click()
+        turn = self.settled(after=turn)
+        self.assertAlmostEqual(self.picture_tone(0.0, 0.05), edge, delta=1)
+        found.get_by_role("button", name="See it: hang one").click()
+        self.page.get_by_role("button", name="Take it").click()
+        self.page.get_by_role("button", name="2 Backdrop: fine").wait_for()
+        self.page.get_by_role("tab", name="values").click()
+        self.assertNotEqual(self.field("backdrop.width").input_value(), "60 cm")
+        self.page.get_by_role("button", name="Undo").click()
+        self.page.wait_for_function(
+            "() => document.querySelector('input[data-field=\"backdrop.width\"]').value === '60 cm'"
+        )
+
+    def test_numbers_go_to_steps_and_framings_place_the_camera(self):
+        self.page.locator("body").press("4")
+        self.page.get_by_role("list", name="Found").get_by_text("Distance alone sets this").wait_for()
+        self.page.get_by_role("tab", name="values").click()
+        before = self.field("camera.place.z").input_value()
+        self.page.get_by_role("button", name="tight head").click()
+        self.page.wait_for_function(
+            "before => document.querySelector('input[data-field=\"camera.place.z\"]').value !== before", arg=before
+        )
+        self.expected.append("422")
+        self.page.get_by_role("button", name="three-quarter").click()
+        self.page.get_by_role("alert").get_by_text("mm would do").wait_for()
+
+
+if __name__ == "__main__":
+    unittest.main()

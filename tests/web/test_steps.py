@@ -1,0 +1,44 @@
+"""What is found in a set, and framings, through the API."""
+
+from tests.web.client import WebTest
+
+
+class Steps(WebTest):
+    def body(self, **changes) -> dict:
+        photo_set = self.demo_json()["set"]
+        photo_set["backdrop"] |= changes
+        return {"set": photo_set, "viewer": "tab", "turn": 1}
+
+    def test_steps_come_in_working_order_with_states_and_findings(self):
+        answer = self.client.post("/api/findings", json=self.body(width=0.6))
+        self.assertEqual(answer.status_code, 200)
+        states = {s["code"]: s["state"] for s in answer.json["steps"]}
+        self.assertEqual(list(states), ["room", "backdrop", "sitter", "camera"])
+        self.assertEqual((states["backdrop"], states["camera"]), ("look here", "fine"))
+        (narrow,) = [f for f in answer.json["findings"] if f["code"] == "backdrop.narrow"]
+        again = self.client.post("/api/findings", json=self.body() | {"set": narrow["mend"]["set"]})
+        self.assertEqual({s["state"] for s in again.json["steps"]}, {"fine"})
+
+    def test_lengths_come_in_feet_when_asked(self):
+        answer = self.client.post("/api/findings", json=self.body() | {"feet": True})
+        messages = " ".join(f["message"] for f in answer.json["findings"])
+        self.assertIn(" ft ", messages)
+        self.assertNotIn(" cm", messages)
+
+    def test_a_tab_that_has_moved_on_gets_nothing(self):
+        picture = {"set": self.demo_json()["set"], "quality": "dragged", "viewer": "tab", "turn": 5}
+        self.assertEqual(self.client.post("/api/picture", json=picture).status_code, 200)
+        self.assertEqual(self.client.post("/api/findings", json=self.body()).status_code, 204)
+
+    def test_an_impossible_set_is_refused_at_its_field(self):
+        problems = self.assert_refused(self.client.post("/api/findings", json=self.body(width=30.0)))
+        self.assertEqual(problems[0]["field"], "set.backdrop.width")
+
+    def test_the_camera_is_placed_or_the_lack_of_length_is_said(self):
+        body = {"set": self.demo_json()["set"], "thing": "camera"}
+        made = self.client.post("/api/framed", json=body | {"framing": "tight head"})
+        self.assertEqual(made.status_code, 200)
+        self.assertLess(made.json["set"]["camera"]["place"]["z"], body["set"]["camera"]["place"]["z"])
+        problems = self.assert_refused(self.client.post("/api/framed", json=body | {"framing": "three-quarter"}))
+        self.assertIn("mm would do", problems[0]["accepted"])
+        self.assert_refused(self.client.post("/api/framed", json=body | {"framing": "<b>"}))

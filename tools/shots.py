@@ -1,6 +1,7 @@
 """make shots: one current picture of each main view, from the demo data, at 1280 x 800."""
 
 import sys
+from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
 
@@ -46,6 +47,25 @@ def sitters_sheet(path: Path) -> None:
             made = simulate(replace(base, sitter=replace(sitter, **pose), camera=camera), mesh, quality)
             sheet.paste(Image.fromarray(made.picture), (400 * column, 500 * row))
     sheet.save(path)
+
+
+def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
+    """A step with what is found, and a mend looked at before it is taken."""
+    open_set(page, address, "Nadia, soft headshot")
+    page.get_by_role("button", name="4 Camera").click()
+    shot("step-camera")
+    page.get_by_role("button", name="2 Backdrop").click()
+    page.get_by_role("tab", name="values").click()
+    width = page.locator('input[data-field="backdrop.width"]')
+    width.fill("60cm")
+    width.press("Enter")
+    page.get_by_role("button", name="2 Backdrop: look here").click()
+    page.get_by_role("button", name="See it:").click()
+    page.get_by_text("If you hang one").wait_for()
+    page.wait_for_timeout(4000)
+    shot("mend-seen")
+    page.get_by_role("button", name="Leave it").click()
+    page.get_by_role("button", name="Undo").click()
 
 
 def main() -> None:
@@ -94,6 +114,7 @@ def main() -> None:
             page.goto(server.address + "/kit")
             page.get_by_label("full output, W s").wait_for()
             shot("kit")
+            steps_shots(page, server.address, shot)
             open_set(page, server.address, "Anton, hard and dramatic")
             page.keyboard.press("s")
             page.locator('[data-field="sitter.head_turn"]').wait_for()

@@ -2,6 +2,10 @@ import { temporal } from "zundo";
 import { create } from "zustand";
 import type { Findings, Mend, PhotoSet, Picture, Scene } from "../server/client";
 
+/** In the order of the key that goes through them. */
+export const OVERLAYS = ["none", "thirds and level", "2 : 3", "1 : 1", "circle"] as const;
+export type Overlay = (typeof OVERLAYS)[number];
+
 export interface Bench {
   id: string;
   name: string;
@@ -22,6 +26,8 @@ export interface Bench {
   findings: Findings | null;
   /** A mend that is looked at before it is taken. */
   preview: Mend | null;
+  /** Lines laid over the picture. */
+  overlay: Overlay;
   /** Whether the sheet shows what is found, or the values. */
   found: boolean;
   dragging: boolean;
@@ -44,6 +50,7 @@ const empty: Bench = {
   picking: false,
   findings: null,
   preview: null,
+  overlay: "none",
   found: false,
   dragging: false,
   resisted: "",

@@ -1,6 +1,7 @@
 import { takeMend } from "../bench/actions";
 import { useBench } from "../bench/store";
 import "./frame.css";
+import { Overlay } from "./Overlay";
 
 /** The simulated picture in a mid-grey mat, so that tone can be judged. */
 export function Frame() {
@@ -25,7 +26,12 @@ export function Frame() {
           </button>
         </figcaption>
       )}
-      {picture && <img src={picture.picture} alt="The picture as this set would take it" draggable={false} />}
+      {picture && (
+        <div className="print">
+          <img src={picture.picture} alt="The picture as this set would take it" draggable={false} />
+          <Overlay />
+        </div>
+      )}
     </figure>
   );
 }

@@ -9,6 +9,7 @@ const KEYS: ReadonlyArray<readonly [string, string]> = [
   ["Shift O", "the chosen light or panel on, off"],
   ["Shift M", "to the other side of the sitter"],
   ["Delete", "take it out of the set"],
+  ["0", "over the picture: thirds and level, crops 2 : 3, 1 : 1, circle"],
   ["V", "lines of equal exposure, whole stops"],
   ["← →", "move 5 cm to camera-left, camera-right"],
   ["↑ ↓", "move 5 cm to the back wall, to the camera"],

@@ -1,6 +1,6 @@
 import { useHotkeys } from "react-hotkeys-hook";
 import { choose, chooseOption, chooseStep, editThing, lookAlone, moveThing, nudgeValue, redo, stepValue, undo } from "../bench/actions";
-import { useBench } from "../bench/store";
+import { OVERLAYS, useBench } from "../bench/store";
 import { useLook } from "../look/useLook";
 
 const COARSE = 5; // cm or degrees
@@ -126,6 +126,7 @@ export function useKeys(onSheet: () => void) {
     event.preventDefault();
     useBench.setState({ picking: true });
   });
+  useHotkeys("0", () => useBench.setState((now) => ({ overlay: OVERLAYS[(OVERLAYS.indexOf(now.overlay) + 1) % OVERLAYS.length] ?? "none" })));
   useHotkeys("v", () => useBench.setState((now) => ({ lines: !now.lines })));
   useHotkeys("x,shift+o,shift+m,delete", (event) => {
     const { thing, scene } = useBench.getState();

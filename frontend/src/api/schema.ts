@@ -484,6 +484,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The steps of the work that exist, and the framings of its camera step. */
+        get: operations["steps_known_steps_steps_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/findings": {
         parameters: {
             query?: never;
@@ -2296,14 +2313,30 @@ export interface components {
         ReadKitOut: {
             kit: components["schemas"]["Kit"];
         };
-        /** FindingsOut */
-        FindingsOut: {
+        /** StepsOut */
+        StepsOut: {
             /** Steps */
             steps: components["schemas"]["StepOut"][];
-            /** Findings */
-            findings: components["schemas"]["FindingOut"][];
             /** Framings */
             framings: string[];
+        };
+        /** StepOut */
+        StepOut: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Thing */
+            thing: string;
+        };
+        /** FindingsOut */
+        FindingsOut: {
+            /** States */
+            states: {
+                [key: string]: "fine" | "look here";
+            };
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
         };
         /** FindingOut */
         FindingOut: {
@@ -2329,20 +2362,6 @@ export interface components {
             /** Text */
             text: string;
             set: components["schemas"]["Set"];
-        };
-        /** StepOut */
-        StepOut: {
-            /** Code */
-            code: string;
-            /** Name */
-            name: string;
-            /** Thing */
-            thing: string;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "fine" | "look here";
         };
         /** FindingsIn */
         FindingsIn: {
@@ -3511,6 +3530,35 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    steps_known_steps_steps_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepsOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {

@@ -2,6 +2,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { choose, chooseOption, chooseStep, editThing, lookAlone, moveThing, nudgeValue, redo, stepValue, undo } from "../bench/actions";
 import { OVERLAYS, useBench } from "../bench/store";
 import { useLook } from "../look/useLook";
+import { useSteps } from "../steps/useSteps";
 
 const COARSE = 5; // cm or degrees
 const FINE = 1;
@@ -67,6 +68,7 @@ const AXES: Record<string, readonly [0 | 1 | 2, number]> = {
 
 /** All keys of the bench. Inputs keep their own keys. */
 export function useKeys(onSheet: () => void) {
+  const steps = useSteps();
   useHotkeys("left,right,up,down,pageup,pagedown,shift+left,shift+right,shift+up,shift+down,shift+pageup,shift+pagedown", (event) => {
     event.preventDefault();
     const move = AXES[event.key];
@@ -104,7 +106,7 @@ export function useKeys(onSheet: () => void) {
     { useKey: true, ignoreModifiers: true },
   );
   useHotkeys("1,2,3,4,5,6,7,8,9", (event) => {
-    const step = useBench.getState().findings?.steps[Number(event.key) - 1];
+    const step = steps?.steps[Number(event.key) - 1];
     if (step) {
       chooseStep(step.thing);
     }

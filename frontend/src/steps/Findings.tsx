@@ -1,10 +1,11 @@
 import { useBench } from "../bench/store";
+import { useSteps } from "./useSteps";
 
 /** What is found for the step of a thing; a mend is looked at in the Frame before it is taken. */
 export function Findings({ thing }: { thing: string }) {
   const findings = useBench((s) => s.findings);
   const preview = useBench((s) => s.preview);
-  const step = findings?.steps.find((s) => s.thing === thing);
+  const step = useSteps()?.steps.find((s) => s.thing === thing);
   const found = findings?.findings.filter((f) => f.step === step?.code);
   return (
     <ul className="findings" aria-label="Found">

@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { frameAs } from "../bench/actions";
-import { useBench } from "../bench/store";
 import { inWords } from "../server/client";
+import { useSteps } from "./useSteps";
 
 /** Places the camera for a framing; says so when the room has not the length. */
 export function Framings() {
-  const framings = useBench((s) => s.findings?.framings ?? []);
+  const framings = useSteps()?.framings ?? [];
   const [wrong, setWrong] = useState("");
   return (
     <div className="framings" role="group" aria-label="Frame it as">

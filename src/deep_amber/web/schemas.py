@@ -303,7 +303,13 @@ class StepOut(BaseModel):
     name: str
     thing: str
     """What is chosen for it."""
-    state: State
+
+
+class StepsOut(BaseModel):
+    steps: list[StepOut]
+    """In working order."""
+    framings: list[str]
+    """Names of the framings that the camera can be placed for."""
 
 
 class MendOut(BaseModel):
@@ -322,11 +328,9 @@ class FindingOut(BaseModel):
 
 
 class FindingsOut(BaseModel):
-    steps: list[StepOut]
-    """In working order."""
+    states: dict[str, State]
+    """Of each step, by its code."""
     findings: list[FindingOut]
-    framings: list[str]
-    """Names of the framings that the camera can be placed for."""
 
 
 class FramedIn(SceneIn):

@@ -10,10 +10,17 @@ from ..formats.sitter_file import load_sitter
 from .answers import answer
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
-from .schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, MendOut, ProblemsOut, SceneOut, StepOut
+from .schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, MendOut, ProblemsOut, SceneOut, StepOut, StepsOut
 
 steps = APIBlueprint("steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")],
                      abp_responses={"422": ProblemsOut})  # fmt: skip
+
+
+@steps.get("/steps", responses={"200": StepsOut})
+def known_steps():
+    """The steps of the work that exist, and the framings of its camera step."""
+    out = [StepOut(code=s.code, name=s.name, thing=s.thing) for s in STEPS]
+    return answer(StepsOut(steps=out, framings=list(FRAMINGS)))
 
 
 @steps.post("/findings", responses={"200": FindingsOut, "204": None})
@@ -24,12 +31,10 @@ def findings(body: FindingsIn):
     found = findings_of(
         photo_set, load_sitter(photo_set.sitter.who), body.feet, desk.while_newest(body.viewer, body.turn)
     )
-    states = states_of(found)
     return answer(FindingsOut(
-        steps=[StepOut(code=s.code, name=s.name, thing=s.thing, state=states[s.code]) for s in STEPS],
+        states=states_of(found),
         findings=[FindingOut(code=f.code, severity=f.severity, step=f.step, message=f.message, figures=f.figures,
                              mend=MendOut(text=f.mend.text, set=f.mend.photo_set) if f.mend else None) for f in found],
-        framings=list(FRAMINGS),
     ))  # fmt: skip
 
 

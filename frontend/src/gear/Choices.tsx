@@ -5,13 +5,15 @@ import { useBench } from "../bench/store";
 import { type Choice, inWords, type Pick } from "../server/client";
 import { usePicks } from "./usePicks";
 
+const ROOM = 16; // characters that a column has room for
+
 type Option = { value: string; label: string } | { label: string; options: { value: string; label: string }[] };
 
 function Chooser({ label, value, options, onChoose }: { label: string; value: string; options: Option[]; onChoose: (option: string) => Promise<string> }) {
   const [wrong, setWrong] = useState("");
   useEffect(() => setWrong(""), [value]);
   return (
-    <div className={`value chosen-of${wrong ? " refused" : ""}`}>
+    <div className={`value chosen-of${wrong ? " refused" : ""}${value.length > ROOM ? " wide" : ""}`}>
       <label>{label}</label>
       <Select
         size="small"

@@ -33,6 +33,7 @@ export function Sheet() {
   const scene = useBench((s) => s.scene);
   const thing = useBench((s) => s.thing);
   const [part, setPart] = useState<(typeof PARTS)[number]>("place");
+  const [tab, setTab] = useState("place");
   const lights = (scene?.drawing.lights ?? []).map((light, i) => ({ ...light, id: `lights.${i}` }));
   const ordered = ROLES.flatMap((role) => lights.filter((light) => light.role === role));
   const isLight = thing.startsWith("lights.");
@@ -45,7 +46,13 @@ export function Sheet() {
     }
   }, [isLight]);
   const inCamera = new Set(scene?.exposure.map((v) => v.field));
-  const shown = (group: string) => !isLight || group === part;
+  const groups = [...new Set(scene?.values.map((v) => v.group))];
+  const stepPart = groups.includes(tab) ? tab : "place";
+  const shown = (group: string) => (isLight ? group === part : !isStep || group === stepPart);
+  function showPart(group: string) {
+    setTab(group);
+    useBench.setState({ found: false });
+  }
   return (
     <section className="sheet" aria-label="Values of the chosen thing">
       <div className="things" role="group" aria-label="Choose a thing">
@@ -86,9 +93,12 @@ export function Sheet() {
       {isStep && (
         <div className="part">
           <div className="tabs" role="tablist" aria-label="Part of the step">
-            {([true, false] as const).map((which) => (
-              <button key={String(which)} type="button" role="tab" className="plain" aria-selected={found === which} onClick={() => useBench.setState({ found: which })}>
-                {which ? "found" : "values"}
+            <button type="button" role="tab" className="plain" aria-selected={found} onClick={() => useBench.setState({ found: true })}>
+              found
+            </button>
+            {groups.map((group) => (
+              <button key={group} type="button" role="tab" className="plain" aria-selected={!found && stepPart === group} onClick={() => showPart(group)}>
+                {group === "place" ? "values" : group}
               </button>
             ))}
           </div>

@@ -1,5 +1,6 @@
 """Deliberately bad sets: the finding names the right thing, and the mend removes it."""
 
+import math
 import unittest
 from dataclasses import replace
 
@@ -9,6 +10,7 @@ from deep_amber.core.checks.checks import findings_of, states_of
 from deep_amber.core.checks.finding import STEPS
 from deep_amber.core.checks.room import cast
 from deep_amber.core.scene import Bowl, Point, Set, Surface
+from deep_amber.core.scene.finishes import BACKDROPS
 from deep_amber.core.scene.room import Colour
 from deep_amber.core.scene.validation import problems_of
 from tests.sets import mesh_of, plain_set, with_light
@@ -101,6 +103,21 @@ class Findings(unittest.TestCase):
         deep = replace(self.set, room=replace(self.set.room, depth=6.0), camera=near)
         after = self.mended(deep, "camera.tight")
         self.assertEqual(after.camera.focal_length, 100.0)
+
+    def test_white_cloth_separates_from_grey_and_melts_into_white(self):
+        def cloth(surface):
+            s = replace(self.set, backdrop=replace(self.set.backdrop, surface=surface))
+            return next(f for f in findings_of(s, self.mesh) if f.code == "backdrop.cloth")
+
+        grey, black = cloth(BACKDROPS["mid grey paper"]), cloth(BACKDROPS["black paper"])
+        self.assertIn("separates from", grey.message)
+        self.assertAlmostEqual(
+            black.figures["cloth_over_backdrop_stops"] - grey.figures["cloth_over_backdrop_stops"],
+            math.log2(0.18 / 0.05), delta=0.15,
+        )  # fmt: skip
+        white = cloth(Surface(0.95))
+        self.assertIn("melts into", white.message)
+        self.assertLess(abs(white.figures["cloth_over_backdrop_stops"]), 0.5)
 
     def test_perspective_does_not_know_the_focal_length(self):
         def ratio(focal_length):

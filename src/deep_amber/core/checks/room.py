@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from ..exposure.response import LUMINANCE
-from ..scene.room import SURFACE_NAMES, Surface
+from ..scene.room import SURFACE_LABELS, SURFACE_NAMES, Surface
 from ..scene.set import Set
 from ..simulation.readings import light_on_cheeks
 from ..sitter.mesh import SitterMesh
@@ -15,8 +15,6 @@ from .finding import Finding, GoOn, Mend, stages_for
 SHOWS = 5.0  # CIE 1976 colour difference from which a cast on skin is plain to see (assumption; 2.3 is just noticeable)
 FILLS = 0.7  # stops by which a room fills the shadow side that are worth a word
 BLACK_CLOTH, GREY_CLOTH = Surface(0.04), Surface(0.18)
-NAMES = dict(zip(SURFACE_NAMES, ("camera-left wall", "camera-right wall", "floor", "ceiling", "back wall",
-                                 "wall behind the camera"), strict=True))  # fmt: skip
 XYZ = np.array([[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]])  # IEC 61966-2-1, D65
 
 
@@ -68,8 +66,8 @@ def _fill(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> 
         name: _stops(shadow, _cheeks(_with(photo_set, **{name: BLACK_CLOTH}), mesh, go_on)[1]) for name in SURFACE_NAMES
     }
     best = max(helped, key=lambda name: helped[name])
-    text = f"The room adds {added:.1f} stops to the shadow cheek. Black on the {NAMES[best]} would take {helped[best]:.1f} away."
-    mend = Mend(f"hang black cloth on the {NAMES[best]}", _with(photo_set, **{best: BLACK_CLOTH}))
+    text = f"The room adds {added:.1f} stops to the shadow cheek. Black on the {SURFACE_LABELS[best]} would take {helped[best]:.1f} away."
+    mend = Mend(f"hang black cloth on the {SURFACE_LABELS[best]}", _with(photo_set, **{best: BLACK_CLOTH}))
     yield Finding("room.fill", "note", text, figures | {f"{name}_black_stops": v for name, v in helped.items()}, mend)
 
 
@@ -84,9 +82,9 @@ def _tint(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> 
     for name in sorted(casts, key=lambda n: -casts[n]):
         if casts[name] > SHOWS:
             covered = _with(photo_set, **{name: GREY_CLOTH})
-            text = f"The {NAMES[name]} tints the shadow side of the face: a colour difference of {casts[name]:.0f}, plain to see."
+            text = f"The {SURFACE_LABELS[name]} tints the shadow side of the face: a colour difference of {casts[name]:.0f}, plain to see."
             yield Finding("room.tint", "look", text, {"colour_difference": casts[name]},
-                          Mend(f"hang neutral grey cloth on the {NAMES[name]}", covered))  # fmt: skip
+                          Mend(f"hang neutral grey cloth on the {SURFACE_LABELS[name]}", covered))  # fmt: skip
 
 
 def _channels(surface: Surface) -> tuple[float, float, float]:

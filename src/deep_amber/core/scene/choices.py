@@ -8,7 +8,9 @@ from ..kit.fitting import DOORS_ON, GRIDS_ON
 from ..kit.gels import GELS
 from ..problem import NotAccepted, Problem
 from .field import value_at, with_value
+from .finishes import BACKDROPS, OWN, WALLS, finish_of
 from .modifier import BarnDoors, Octa, Softbox
+from .room import SURFACE_LABELS, Surface
 from .set import Set
 from .things import thing_index
 
@@ -54,7 +56,11 @@ def _of(part: Any, at: str) -> list[Choice]:
 
 
 def choices_of(photo_set: Set, thing: str) -> list[Choice]:
-    """What can be chosen of a light or panel; none for other things."""
+    """What can be chosen of a light or panel, the finishes of room and backdrop; none for other things."""
+    if thing == "room":
+        return [_finish(photo_set, f"room.surfaces.{name}", label, WALLS) for name, label in SURFACE_LABELS.items()]
+    if thing == "backdrop":
+        return [_finish(photo_set, "backdrop.surface", "material", BACKDROPS)]
     if not thing.startswith(("lights", "panels")):
         return []
     kind, i = thing_index(photo_set, thing)
@@ -72,6 +78,11 @@ def choices_of(photo_set: Set, thing: str) -> list[Choice]:
     return [*own, *_of(light.modifier, f"{thing}.modifier"), *_of(light.source, f"{thing}.source")]
 
 
+def _finish(photo_set: Set, path: str, label: str, table: dict[str, Surface]) -> Choice:
+    present = finish_of(value_at(photo_set, path), table)
+    return Choice(path, label, (*table, OWN) if present == OWN else tuple(table), present)
+
+
 def _takes(light, kinds: tuple[str, ...]) -> bool:
     return light.modifier.kind in kinds and light.source.kind not in ("tube", "window")
 
@@ -81,12 +92,16 @@ def choose(photo_set: Set, field: str, option: str) -> Set:
 
     Raises NotAccepted for a field that is not chosen, or an option it does not have.
     """
-    thing = ".".join(field.split(".")[:2])
+    first = field.split(".")[0]
+    thing = first if first in ("room", "backdrop") else ".".join(field.split(".")[:2])
     choice = next((c for c in choices_of(photo_set, thing) if c.field == field), None)
     if choice is None:
         raise NotAccepted([Problem("field", f"{field!r} is not a value that is chosen", "one of the thing's choices")])
     if option not in choice.options:
         raise NotAccepted([Problem(field, f"{option!r} is not one of its options", " or ".join(choice.options))])
+    if thing in ("room", "backdrop"):
+        table = WALLS if thing == "room" else BACKDROPS
+        return with_value(photo_set, field.split("."), table.get(option, value_at(photo_set, field)))
     name = field.rpartition(".")[2]
     value: Any
     if name == "gels":

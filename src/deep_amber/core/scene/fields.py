@@ -13,6 +13,7 @@ from .field import Field, plain, value_at, with_value
 from .light_fields import light_fields, panel_fields
 from .limits import interval_of
 from .moves import move
+from .room import SURFACE_LABELS
 from .set import Set
 from .things import thing_index
 
@@ -67,10 +68,8 @@ _BACKDROP = _table(
     ("backdrop.turn", "turn", "angle"), ("backdrop.surface.reflectance", "reflectance", "share"),
 )  # fmt: skip
 _ROOM = _table(
-    ("room.width", "width", "length"), ("room.depth", "depth", "length"), ("room.height", "ceiling", "length"),
-    *((f"room.surfaces.{name}.reflectance", label, "share") for name, label in (
-        ("left", "camera-left wall"), ("right", "camera-right wall"), ("back", "back wall"),
-        ("front", "wall behind camera"), ("ceiling", "ceiling tone"), ("floor", "floor tone"))),
+    ("room.width", "width", "length"), ("room.depth", "depth", "length"), ("room.height", "ceiling height", "length"),
+    *((f"room.surfaces.{name}.reflectance", label, "share") for name, label in SURFACE_LABELS.items()),
 )  # fmt: skip
 
 
@@ -143,7 +142,9 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
 
 
 def group_of(path: str) -> str:
-    """Which part of a light's sheet a value or choice is on: "place", "source" or "modifier"."""
+    """Which part of a sheet a value or choice is on: "place", "source" or "modifier" of a light, "tones" of a room."""
+    if path.startswith("room.surfaces") and path.endswith(".reflectance"):
+        return "tones"
     if ".source." in path or path.endswith(".trim"):
         return "source"
     inside = (".modifier.", ".barn_doors", ".gels", ".grid")

@@ -59,7 +59,7 @@ def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     width = page.locator('input[data-field="backdrop.width"]')
     width.fill("60cm")
     width.press("Enter")
-    page.get_by_role("button", name="2 Backdrop: look here").click()
+    page.get_by_role("button", name="2 Backdrop look here").click()
     page.get_by_role("button", name="See it:").click()
     page.get_by_text("If you hang one").wait_for()
     page.wait_for_timeout(4000)

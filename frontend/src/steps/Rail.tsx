@@ -19,12 +19,9 @@ export function Rail() {
             type="button"
             className={`plain${look ? " look" : ""}`}
             aria-current={thing === step.thing ? "step" : undefined}
-            aria-label={`${i + 1} ${step.name}: ${state}`}
             onClick={() => chooseStep(step.thing)}
           >
-            <b className="figures">{i + 1}</b>
-            <span className="name">{step.name}</span>
-            <span className="state">{state}</span>
+            <b className="figures">{i + 1}</b> <span className="name">{step.name}</span> <span className="state">{state}</span>
           </button>
         );
       })}

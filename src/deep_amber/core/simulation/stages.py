@@ -17,30 +17,10 @@ from ..scene.set import Set
 from ..sitter.mesh import Posed, SitterMesh
 from ..sitter.pose import posed
 from ..transport.sitter_rays import SitterRays, build_sitter_rays
-from .memory import Memory
+from .memory import Key, Memory
 from .quality import Quality
 
 T = TypeVar("T")
-
-
-class Key:
-    """A value as a key of the memory, hashed once."""
-
-    def __init__(self, value: Hashable):
-        self.value, self.hash = value, hash(value)
-
-    def __hash__(self) -> int:
-        return self.hash
-
-    def __eq__(self, other: object) -> bool:
-        if self is other:
-            return True
-        if not isinstance(other, Key) or self.hash != other.hash:
-            return False
-        if self.value is not other.value and self.value != other.value:
-            return False
-        self.value = other.value  # so that the next comparison is one of identity
-        return True
 
 
 # What stages read, as keys of the memory.

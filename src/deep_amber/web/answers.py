@@ -13,8 +13,9 @@ from ..formats.errors import problems_in
 from ..formats.own_json import TOO_LARGE
 from ..store.kit import StaleKit
 from ..store.sets import NoSuchSet, Stale
+from .kit_schemas import StaleKitOut
 from .pictures import Superseded
-from .schemas import ProblemOut, ProblemsOut, StaleKitOut, StaleOut
+from .schemas import ProblemOut, ProblemsOut, StaleOut
 
 
 def answer(model: BaseModel, status: int = 200) -> Response:

@@ -11,7 +11,8 @@ from ..core.units import metered_aperture_text, stops_text
 from ..formats.kit_file import LISTS, check_kit, read_kit_csv, read_kit_file, write_kit_csv, write_kit_file
 from ..store.kit import StoredKit, open_kit, save_kit
 from .answers import answer
-from .schemas import FormsOut, ItemOut, KitIn, KitOut, ProblemsOut, ReadKitOut, StaleKitOut, TrimOut
+from .kit_schemas import FormsOut, ItemOut, KitIn, KitOut, ReadKitOut, StaleKitOut, TrimOut
+from .schemas import ProblemsOut
 
 kit = APIBlueprint(
     "kit", __name__, url_prefix="/api/kit", abp_tags=[Tag(name="kit")], abp_responses={"422": ProblemsOut}

@@ -6,10 +6,6 @@ from typing import Annotated, Literal
 from annotated_types import MaxLen
 from pydantic import BaseModel, ConfigDict, Field
 
-from ..core.checks.checks import State
-from ..core.checks.finding import Severity
-from ..core.kit.forms import Form
-from ..core.kit.owned import Kit
 from ..core.scene import Set
 from ..core.scene.drawing import Drawing
 from ..core.scene.light import Role
@@ -242,96 +238,3 @@ class PickOut(BaseModel):
 
 class PicksOut(BaseModel):
     picks: list[PickOut]
-
-
-class TrimOut(BaseModel):
-    source: str
-    modifier: str
-    read: str
-    """What the meter showed."""
-    table: str
-    """What the table gives."""
-    trim: str
-    """[stops]"""
-
-
-class ItemOut(BaseModel):
-    part: str
-    name: str
-    summary: str
-    timed: bool
-    """Whether a reading of it needs an exposure time, as of continuous light."""
-
-
-class KitOut(BaseModel):
-    version: int
-    kit: Kit
-    items: list[ItemOut]
-    trims: list[TrimOut]
-
-
-class KitIn(Body):
-    based_on: int
-    """The version that was opened or last saved."""
-    kit: Kit
-
-
-class ReadKitOut(BaseModel):
-    kit: Kit
-
-
-class StaleKitOut(BaseModel):
-    """The save was refused; the present kit is given."""
-
-    present: KitOut
-
-
-class FormsOut(BaseModel):
-    forms: list[Form]
-
-
-class FindingsIn(Body):
-    set: Set
-    feet: bool = False
-    viewer: Annotated[str, MaxLen(64)]
-    turn: int
-    """Of the tab's newest picture."""
-
-
-class StepOut(BaseModel):
-    code: str
-    name: str
-    thing: str
-    """What is chosen for it."""
-
-
-class StepsOut(BaseModel):
-    steps: list[StepOut]
-    """In working order."""
-    framings: list[str]
-    """Names of the framings that the camera can be placed for."""
-
-
-class MendOut(BaseModel):
-    text: str
-    set: Set
-    """The set with it done."""
-
-
-class FindingOut(BaseModel):
-    code: str
-    severity: Severity
-    step: str
-    message: str
-    figures: dict[str, float]
-    mend: MendOut | None
-
-
-class FindingsOut(BaseModel):
-    states: dict[str, State]
-    """Of each step, by its code."""
-    findings: list[FindingOut]
-
-
-class FramedIn(SceneIn):
-    framing: Annotated[str, MaxLen(40)]

@@ -10,7 +10,8 @@ from ..formats.sitter_file import load_sitter
 from .answers import answer
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
-from .schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, MendOut, ProblemsOut, SceneOut, StepOut, StepsOut
+from .schemas import ProblemsOut, SceneOut
+from .steps_schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, MendOut, StepOut, StepsOut
 
 steps = APIBlueprint("steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")],
                      abp_responses={"422": ProblemsOut})  # fmt: skip

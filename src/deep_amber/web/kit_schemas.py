@@ -1,0 +1,53 @@
+"""Typed bodies of requests and answers about the kit."""
+
+from pydantic import BaseModel
+
+from ..core.kit.forms import Form
+from ..core.kit.owned import Kit
+from .schemas import Body
+
+
+class TrimOut(BaseModel):
+    source: str
+    modifier: str
+    read: str
+    """What the meter showed."""
+    table: str
+    """What the table gives."""
+    trim: str
+    """[stops]"""
+
+
+class ItemOut(BaseModel):
+    part: str
+    name: str
+    summary: str
+    timed: bool
+    """Whether a reading of it needs an exposure time, as of continuous light."""
+
+
+class KitOut(BaseModel):
+    version: int
+    kit: Kit
+    items: list[ItemOut]
+    trims: list[TrimOut]
+
+
+class KitIn(Body):
+    based_on: int
+    """The version that was opened or last saved."""
+    kit: Kit
+
+
+class ReadKitOut(BaseModel):
+    kit: Kit
+
+
+class StaleKitOut(BaseModel):
+    """The save was refused; the present kit is given."""
+
+    present: KitOut
+
+
+class FormsOut(BaseModel):
+    forms: list[Form]

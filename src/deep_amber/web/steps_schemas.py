@@ -1,0 +1,58 @@
+"""Typed bodies of requests and answers about the steps of the work."""
+
+from typing import Annotated
+
+from annotated_types import MaxLen
+from pydantic import BaseModel
+
+from ..core.checks.checks import State
+from ..core.checks.finding import Severity
+from ..core.scene import Set
+from .schemas import Body, SceneIn
+
+
+class FindingsIn(Body):
+    set: Set
+    feet: bool = False
+    viewer: Annotated[str, MaxLen(64)]
+    turn: int
+    """Of the tab's newest picture."""
+
+
+class StepOut(BaseModel):
+    code: str
+    name: str
+    thing: str
+    """What is chosen for it."""
+
+
+class StepsOut(BaseModel):
+    steps: list[StepOut]
+    """In working order."""
+    framings: list[str]
+    """Names of the framings that the camera can be placed for."""
+
+
+class MendOut(BaseModel):
+    text: str
+    set: Set
+    """The set with it done."""
+
+
+class FindingOut(BaseModel):
+    code: str
+    severity: Severity
+    step: str
+    message: str
+    figures: dict[str, float]
+    mend: MendOut | None
+
+
+class FindingsOut(BaseModel):
+    states: dict[str, State]
+    """Of each step, by its code."""
+    findings: list[FindingOut]
+
+
+class FramedIn(SceneIn):
+    framing: Annotated[str, MaxLen(40)]

@@ -23,6 +23,7 @@ def open_set(page: Page, address: str, name: str) -> None:
     page.goto(address + "/shelf")
     page.get_by_role("link", name=name, exact=True).click()
     page.wait_for_function(DONE, timeout=60_000)
+    page.locator(".rail").get_by_text("fine").first.wait_for()
 
 
 POSES = (

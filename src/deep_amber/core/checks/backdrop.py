@@ -3,9 +3,13 @@
 import math
 from collections.abc import Iterator
 from dataclasses import replace
+from typing import TypeVar
 
 from ..ground.coverage import Coverage, coverage
 from ..ground.shadow import BackdropShadow, backdrop_shadows
+from ..scene.camera import Camera
+from ..scene.light import Light
+from ..scene.panel import Panel
 from ..scene.set import Set
 from ..scene.validation import fits
 from ..simulation.readings import readings_of
@@ -30,15 +34,18 @@ def backdrop_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool 
 
 
 def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
-    figures = {"margin_m": seen.margin, "least_width_m": seen.least_width, "width_m": photo_set.backdrop.width}
+    figures = {"width_m": photo_set.backdrop.width}
+    bounded = math.isfinite(seen.least_width)
+    if bounded:
+        figures |= {"margin_m": seen.margin, "least_width_m": seen.least_width}
     if seen.margin >= 0:
         yield Finding("backdrop.fills", "note", f"The backdrop fills the frame with {length_text(seen.margin, feet)} to spare at "
                       f"the side; {length_text(seen.least_width, feet)} would just do.", figures)  # fmt: skip
         return
     side = "both sides" if max(seen.margin_left, seen.margin_right) < 0 else (
         "camera-left" if seen.margin_left < 0 else "camera-right")  # fmt: skip
-    text = (f"The backdrop ends in the frame on {side}: {length_text(photo_set.backdrop.width, feet)} wide, "
-            f"{length_text(seen.least_width, feet)} needed.")  # fmt: skip
+    needed = f"{length_text(seen.least_width, feet)} needed" if bounded else "and the frame looks past it however wide"
+    text = f"The backdrop ends in the frame on {side}: {length_text(photo_set.backdrop.width, feet)} wide, {needed}."
     yield Finding(
         "backdrop.narrow",
         "look",
@@ -66,7 +73,7 @@ def _wider(photo_set: Set, seen: Coverage, feet: bool) -> Mend | None:
         return None
     width = math.ceil((seen.least_width + 2 * SPARE) * 20) / 20
     mended = replace(photo_set, backdrop=replace(photo_set.backdrop, width=width))
-    if width > 8 or not fits(mended):
+    if not fits(mended):
         return None
     return Mend(f"hang one {length_text(width, feet)} wide", mended)
 
@@ -84,7 +91,7 @@ def _nearer(photo_set: Set, feet: bool) -> Mend | None:
 
 
 def _top(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
-    if seen.margin_top >= 0:
+    if seen.margin_top >= 0 or not math.isfinite(seen.top):  # past its side there is no top: that is told by the width
         return
     height = min(math.ceil((seen.top + SPARE) * 20) / 20, photo_set.room.height)
     mended = replace(photo_set, backdrop=replace(photo_set.backdrop, height=height))
@@ -97,18 +104,28 @@ def _shadows(photo_set: Set, mesh: SitterMesh, go_on: GoOn, with_bounce: bool = 
     return backdrop_shadows(stages_for(photo_set, mesh, go_on), with_bounce)
 
 
-def forward(photo_set: Set, by: float) -> Set:
-    """The set with sitter, camera, lights and panels that much farther from the backdrop [m]; windows stay."""
+Thing = TypeVar("Thing", Light, Panel, Camera)
 
-    def moved(thing):
-        fixed = getattr(getattr(thing, "source", None), "kind", "") == "window"
-        return thing if fixed else replace(
-            thing, place=replace(thing.place, z=thing.place.z + by), aim=replace(thing.aim, z=thing.aim.z + by))  # fmt: skip
 
-    ground = [k.role == "ground" for k in photo_set.lights]
-    lights = tuple(k if g else moved(k) for k, g in zip(photo_set.lights, ground, strict=True))
-    return replace(photo_set, sitter=replace(photo_set.sitter, z=photo_set.sitter.z + by), camera=moved(photo_set.camera),
-                   lights=lights, panels=tuple(map(moved, photo_set.panels)))  # fmt: skip
+def _shifted(thing: Thing, by: float) -> Thing:
+    """The thing and what it is aimed at that much farther from the back wall [m]; a window stays in its wall."""
+    if isinstance(thing, Light) and thing.source.kind == "window":
+        return thing
+    place, aim = (replace(p, z=p.z + by) for p in (thing.place, thing.aim))
+    return replace(thing, place=place, aim=aim)
+
+
+def _apart(photo_set: Set, back: float, ahead: float) -> Set:
+    """The backdrop and its lights that much back, sitter, camera and all others that much forward [m]."""
+    s = photo_set
+    return replace(
+        s,
+        backdrop=replace(s.backdrop, z=s.backdrop.z - back),
+        sitter=replace(s.sitter, z=s.sitter.z + ahead),
+        camera=_shifted(s.camera, ahead),
+        lights=tuple(_shifted(k, -back if k.role == "ground" else ahead) for k in s.lights),
+        panels=tuple(_shifted(k, ahead) for k in s.panels),
+    )
 
 
 def _farther(photo_set: Set, by: float, rise: float, feet: bool) -> Mend:
@@ -119,13 +136,12 @@ def _farther(photo_set: Set, by: float, rise: float, feet: bool) -> Mend:
     lights = tuple(
         replace(k, place=replace(k.place, y=k.place.y + rise)) if k.role == "key" else k for k in photo_set.lights
     )
-    backdrop = replace(photo_set.backdrop, z=photo_set.backdrop.z - back)
     parts = [f"hang the backdrop {length_text(back, feet)} farther back"] if back else []
     parts += [f"bring everything else {length_text(ahead, feet)} forward"] if ahead else []
     parts += [f"raise the key {length_text(rise, feet)}"] if rise else []
     return Mend(
         " and ".join(filter(None, (", ".join(parts[:-1]), parts[-1]))),
-        forward(replace(photo_set, lights=lights, backdrop=backdrop), ahead),
+        _apart(replace(photo_set, lights=lights), back, ahead),
     )
 
 

@@ -4,9 +4,17 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ..framing.depth_of_field import blur, circle, depth_of_field
-from ..framing.framings import FRAMINGS, framed_as, length_there, lens_that_does, picture_height
-from ..framing.perspective import STRONG, face_depth, lens_to_face, nose_to_ear
+from ..framing.depth_of_field import blur, circle, depth_of_field, nearest_focus
+from ..framing.framings import (
+    FRAMINGS,
+    distance_for,
+    framed_as,
+    length_there,
+    lens_that_does,
+    picture_height,
+    sensor_height,
+)
+from ..framing.perspective import STRONG, TOUCHING, face_depth, lens_to_face, nose_drawn
 from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
@@ -15,6 +23,8 @@ from .finding import Finding, Mend
 
 TIGHTEST = 0.28  # [m] at the face: from crown to chin; less cuts the head (assumption: an adult's head is 22 to 25 cm)
 USUAL = "head and shoulders"
+EARS_SHARP = 0.75  # of the way to the ears that must be sharp for them to look so (assumption)
+AT_EYES = 0.04  # [m] that still counts as eye height
 LOW, HIGH = 0.25, 0.20  # [m] of the lens under and over the eyes that is worth a word
 
 
@@ -38,7 +48,7 @@ def _length(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
         )
         return
     lens = lens_that_does(photo_set, mesh, framing)
-    needed = camera.focal_length * framing.height / picture_height(replace(camera, focal_length=1.0), 1.0)
+    needed = distance_for(camera, framing)
     if picture_height(camera, there) >= framing.height:
         mend = Mend(f"step back to {length_text(needed, feet)} for {USUAL}", framed_as(photo_set, mesh, USUAL))
         yield Finding("camera.tight", "look", f"The frame is {length_text(seen, feet)} high at the face: it cuts the head.",
@@ -58,7 +68,7 @@ def _length(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
 
 def _perspective(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     away = lens_to_face(photo_set, mesh)
-    ratio = nose_to_ear(away, face_depth(mesh))
+    ratio = nose_drawn(photo_set, mesh)
     strong = ratio > STRONG
     text = (
         f"At {length_text(away, feet)} the nose is drawn {100 * (ratio - 1):.0f} % larger than the ears. "
@@ -71,14 +81,21 @@ def _perspective(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Findi
 
 def _depth(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     camera, away = photo_set.camera, lens_to_face(photo_set, mesh)
+    if away < nearest_focus(camera):
+        yield Finding("camera.too_near", "look", f"A {camera.focal_length:g} mm lens hardly focuses at {length_text(away, feet)}; "
+                      f"{length_text(nearest_focus(camera), feet)} is about the nearest.",
+                      {"lens_to_face_m": away, "nearest_focus_m": nearest_focus(camera)})  # fmt: skip
+        return
     depth, ears = depth_of_field(camera, away), face_depth(mesh)
-    ground = abs(camera.place.z - photo_set.backdrop.z)
-    softness = blur(camera, away, ground) / min(camera.sensor_height, camera.sensor_width / 0.8)
+    ground = max(abs(camera.place.z - photo_set.backdrop.z), TOUCHING)
+    softness = blur(camera, away, ground) / sensor_height(camera)
     behind = "to the horizon" if math.isinf(depth.behind) else f"{length_text(depth.behind, feet)} behind"
-    figures = {"sharp_before_m": depth.before, "sharp_behind_m": min(depth.behind, 1e3), "ears_behind_m": ears,
-               "circle_mm": circle(camera), "backdrop_blur_share": softness}  # fmt: skip
+    figures = {"sharp_before_m": depth.before, "ears_behind_m": ears, "circle_mm": circle(camera),
+               "backdrop_blur_share": softness}  # fmt: skip
+    if math.isfinite(depth.behind):
+        figures["sharp_behind_m"] = depth.behind
     text = f"{aperture_text(camera.aperture)} is sharp {length_text(depth.before, feet)} before the eye and {behind}"
-    if depth.behind < ears * 0.75:
+    if depth.behind < ears * EARS_SHARP:
         sharper = math.sqrt(ears / depth.behind) * camera.aperture
         text += ": the ears are soft."
         yield Finding("camera.ears_soft", "note", text, figures | {"aperture_for_ears": sharper})
@@ -94,7 +111,7 @@ def _height(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     if -LOW <= over <= HIGH:
         where = (
             "at eye height"
-            if abs(over) < 0.04
+            if abs(over) < AT_EYES
             else f"{length_text(abs(over), feet)} {'over' if over > 0 else 'under'} the eyes"
         )
         yield Finding("camera.height", "note", f"The lens is {where}.", figures)

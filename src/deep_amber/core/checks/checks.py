@@ -1,8 +1,11 @@
 """All findings of a set, in working order, and the state of each step."""
 
+from dataclasses import replace
 from typing import Literal
 
+from ..scene.limits import check_limits
 from ..scene.set import Set
+from ..scene.validation import fits
 from ..sitter.mesh import SitterMesh
 from .backdrop import backdrop_findings
 from .camera import camera_findings
@@ -28,8 +31,14 @@ def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoO
         *sitter_findings(photo_set, mesh, feet),
         *camera_findings(photo_set, mesh, feet),
     ]
+    found = [f if f.mend is None or _sound(f.mend.photo_set) else replace(f, mend=None) for f in found]
     order = {step.code: k for k, step in enumerate(STEPS)}
     return sorted(found, key=lambda f: (order[f.step], f.severity != "look"))
+
+
+def _sound(photo_set: Set) -> bool:
+    """Whether a set can be: its numbers within their limits, and everything inside the room."""
+    return not any(True for _ in check_limits(photo_set)) and fits(photo_set)
 
 
 def states_of(findings: list[Finding]) -> dict[str, State]:

@@ -5,7 +5,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE
+from ..exposure.response import LUMINANCE, MID_GREY
 from ..scene.room import SURFACE_LABELS, SURFACE_NAMES, Surface
 from ..scene.set import Set
 from ..simulation.readings import light_on_cheeks
@@ -14,21 +14,24 @@ from .finding import Finding, GoOn, Mend, stages_for
 
 SHOWS = 5.0  # CIE 1976 colour difference from which a cast on skin is plain to see (assumption; 2.3 is just noticeable)
 FILLS = 0.7  # stops by which a room fills the shadow side that are worth a word
+DARKNESS = 1e-9  # lux seconds, so that darkness has a ratio
 BLACK_CLOTH, GREY_CLOTH = Surface(0.04), Surface(0.18)
 XYZ = np.array([[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]])  # IEC 61966-2-1, D65
 
 
-def _lab(rgb: np.ndarray) -> np.ndarray:
-    """CIE 1976 L*a*b* of linear sRGB, white = 1."""
+def _ab(rgb: np.ndarray) -> np.ndarray:
+    """(2,) CIE 1976 a* and b* of linear sRGB (3,), white = 1."""
     t = XYZ @ rgb / (XYZ @ np.ones(3))
     f = np.where(t > 216 / 24389, np.cbrt(t), t * 841 / 108 + 4 / 29)
-    return np.array([116 * f[1] - 16, 500 * (f[0] - f[1]), 200 * (f[1] - f[2])])
+    return np.array([500 * (f[0] - f[1]), 200 * (f[1] - f[2])])
 
 
 def cast(rgb: np.ndarray, neutral: np.ndarray) -> float:
-    """Colour difference of two lights on mid grey at the same luminance (CIE 1976, a* b*)."""
-    first, second = (0.18 * k / (LUMINANCE @ k) for k in (rgb, neutral))
-    return float(np.linalg.norm((_lab(first) - _lab(second))[1:]))
+    """Colour difference of two lights (3,) on mid grey at the same luminance (CIE 1976, a* b*); 0 in the dark."""
+    if min(LUMINANCE @ rgb, LUMINANCE @ neutral) <= DARKNESS:
+        return 0.0
+    first, second = (MID_GREY * k / (LUMINANCE @ k) for k in (rgb, neutral))
+    return float(np.linalg.norm(_ab(first) - _ab(second)))
 
 
 def _with(photo_set: Set, **surfaces: Surface) -> Set:
@@ -51,7 +54,8 @@ def room_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fin
 
 
 def _stops(a: np.ndarray, b: np.ndarray) -> float:
-    return float(np.log2((LUMINANCE @ a + 1e-9) / (LUMINANCE @ b + 1e-9)))
+    """Of one light (3,) over another."""
+    return float(np.log2((LUMINANCE @ a + DARKNESS) / (LUMINANCE @ b + DARKNESS)))
 
 
 def _fill(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:

@@ -9,6 +9,12 @@ from dataclasses import dataclass
 from ..scene.camera import Camera
 
 SHARP = 1 / 1500  # of the sensor's diagonal: the usual circle that still counts as sharp
+NEAREST = 4.0  # focal lengths: usual lenses focus no nearer, a third of life size (assumption)
+
+
+def nearest_focus(camera: Camera) -> float:
+    """The nearest distance that the lens is taken to focus at [m]."""
+    return NEAREST * camera.focal_length / 1000
 
 
 @dataclass(frozen=True)
@@ -25,7 +31,7 @@ def circle(camera: Camera) -> float:
 
 
 def blur(camera: Camera, focus: float, distance: float) -> float:
-    """Diameter on the sensor of the blur of a point [mm].
+    """Diameter on the sensor of the blur of a point [mm]; focus and distance in m, the focus at least `nearest_focus`.
 
     c = (f / N) (f / (s - f)) |d - s| / d, with focus s and distance d in the same unit.
     """
@@ -34,7 +40,10 @@ def blur(camera: Camera, focus: float, distance: float) -> float:
 
 
 def depth_of_field(camera: Camera, focus: float) -> Depth:
-    """What is sharp before and behind a focus [m], by the hyperfocal distance H = f2 / (N c) + f."""
+    """What is sharp before and behind a focus [m], by the hyperfocal distance H = f2 / (N c) + f.
+
+    The focus at least `nearest_focus`.
+    """
     f, s, c = camera.focal_length, focus * 1000, circle(camera)
     h = f * f / (camera.aperture * c) + f
     near = s * (h - f) / (h + s - 2 * f)

@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..problem import NotAccepted, Problem
-from ..scene.camera import Camera
-from ..scene.geometry import unit
+from ..scene.camera import PICTURE_ASPECT, Camera
+from ..scene.geometry import field_of_view, unit
 from ..scene.point import Point
 from ..scene.set import Set
 from ..sitter.face import face_marks
@@ -28,25 +28,39 @@ FRAMINGS = {f.name: f for f in (
     Framing("tight head", 0.34, 0.42), Framing("head and shoulders", 0.62, 0.36), Framing("half", 0.95, 0.30),
     Framing("three-quarter", 1.40, 0.24),
 )}  # fmt: skip
-ROOM_BEHIND = 0.25  # [m] kept between lens and the wall behind the camera (assumption: a body and its back of hand)
-LENSES = (24.0, 35.0, 50.0, 70.0, 85.0, 105.0, 135.0, 200.0)  # [mm] offered when a lens does not do
+ROOM_BEHIND = 0.25  # [m] kept between lens and the wall behind the camera (assumption)
+LENSES = (
+    24.0,
+    35.0,
+    50.0,
+    70.0,
+    85.0,
+    105.0,
+    135.0,
+    200.0,
+)  # [mm] usual focal lengths, offered when a lens does not do
+
+
+def sensor_height(camera: Camera) -> float:
+    """Height of the upright 4 : 5 picture on the sensor [mm]."""
+    return 2 * field_of_view(camera, PICTURE_ASPECT)[1] * camera.focal_length
 
 
 def picture_height(camera: Camera, distance: float) -> float:
     """Height of the part of a plane at a distance that the picture shows [m]; the picture is 4 : 5 upright."""
-    high = min(camera.sensor_height, camera.sensor_width / 0.8)
-    return distance * high / camera.focal_length
+    return distance * sensor_height(camera) / camera.focal_length
 
 
 def distance_for(camera: Camera, framing: Framing) -> float:
     """Lens to face for a framing [m]."""
-    return framing.height * camera.focal_length / min(camera.sensor_height, camera.sensor_width / 0.8)
+    return framing.height / picture_height(camera, 1.0)
 
 
 def _way_back(photo_set: Set, face: np.ndarray) -> np.ndarray:
-    """Level unit vector from the face to the lens."""
+    """Level unit vector from the face to the lens; toward the camera's wall when the lens is right over the face."""
     to_lens = photo_set.camera.place.array - face
-    return unit(np.array([to_lens[0], 0.0, to_lens[2]]))
+    level = unit(np.array([to_lens[0], 0.0, to_lens[2]]))
+    return level if level.any() else np.array([0.0, 0.0, 1.0])
 
 
 def length_there(photo_set: Set, mesh: SitterMesh) -> float:

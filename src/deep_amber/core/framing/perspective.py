@@ -6,7 +6,8 @@ from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 
-STRONG = 1.13  # nose to ear from which noses are usually said to look large (assumption; 1.0 m and nearer)
+TOUCHING = 0.01  # [m]
+STRONG = 1.13  # nose to ear from which noses are usually said to look large (assumption; about 90 cm and nearer)
 
 
 def nose_to_ear(distance: float, depth: float) -> float:
@@ -28,6 +29,14 @@ def face_depth(mesh: SitterMesh) -> float:
     return float(v[marks["nose_tip"], 2] - ears)
 
 
+def nose_drawn(photo_set: Set, mesh: SitterMesh) -> float:
+    """How much larger the nose is drawn than the ears in this set, the face toward the lens."""
+    v = mesh.vertices
+    ahead = float(v[mesh.landmarks["nose_tip"], 2] - v[mesh.landmarks["nose_bridge"], 2])
+    return nose_to_ear(max(lens_to_face(photo_set, mesh) - ahead, TOUCHING), face_depth(mesh))
+
+
 def lens_to_face(photo_set: Set, mesh: SitterMesh) -> float:
-    """Lens to the bridge of the nose [m]."""
-    return float(np.linalg.norm(photo_set.camera.place.array - face_marks(mesh, photo_set.sitter).face))
+    """Lens to the bridge of the nose, TOUCHING or more [m]."""
+    away = np.linalg.norm(photo_set.camera.place.array - face_marks(mesh, photo_set.sitter).face)
+    return max(float(away), TOUCHING)

@@ -7,6 +7,8 @@ from annotated_types import Interval
 
 from .point import Point
 
+PICTURE_ASPECT = 0.8  # width to height of the upright picture
+
 
 @dataclass(frozen=True)
 class Camera:

@@ -13,6 +13,7 @@ from ..kit.emission import half_power
 from ..sitter.face import face_marks
 from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
+from .camera import PICTURE_ASPECT
 from .geometry import Quad, aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads
 from .handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from .light import Light
@@ -21,7 +22,6 @@ from .set import Set
 from .sitter import Sitter
 
 Line = tuple[tuple[float, ...], ...]
-PICTURE_ASPECT = 0.8
 BODY_DEPTH = 0.38  # depth of a light behind its front, in its shorter side (drawing only)
 SHORTEST_BODY = 0.12  # [m]
 INSIDE = 1e-3  # [m] that keeps a light in the wall inside the room

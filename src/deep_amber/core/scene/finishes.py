@@ -1,8 +1,7 @@
 """Named finishes of room surfaces and backdrops: reflectance and colour.
 
-Reflectances are mid values of what lighting tables give for such surfaces (CIBSE Code for Lighting, appendix of
-reflectances; paints by their light reflectance value); black cloth and velvet are the light-model's. Colours are
-assumptions: a finish is a start, own figures go over it.
+Assumptions all: reflectances in the range that lighting tables give for such surfaces, black cloth as in the
+light-model, colours by eye. A finish is a start; own figures go over it.
 """
 
 from .room import Colour, Surface

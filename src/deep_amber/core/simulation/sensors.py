@@ -7,6 +7,7 @@ import numpy as np
 
 from ..picture.lens_rays import directions
 from ..picture.seen import walls_seen
+from ..scene.camera import PICTURE_ASPECT
 from ..scene.set import Set
 from ..sitter.face import face_marks, vertices_near
 from ..sitter.mesh import CLOTH, SKIN, Posed, SitterMesh
@@ -17,7 +18,6 @@ CHEEK_RADIUS, CHIN_RADIUS, FOREHEAD_RADIUS = 0.012, 0.008, 0.014  # [m]
 # Picture places (from the upper left) whose backdrop is read; the middle is read as if the sitter were away.
 BACKDROP_PLACES = {"backdrop_left": 0.06, "backdrop_middle": 0.5, "backdrop_right": 0.94}
 BACKDROP_ROW, BACKDROP_SPREAD = 0.3, 0.03
-PICTURE_ASPECT = 0.8
 
 
 @dataclass(frozen=True, eq=False)

@@ -1,0 +1,43 @@
+"""Whatever sound set is looked at: findings come, in figures that are numbers, with mends that can be."""
+
+import math
+import unittest
+from dataclasses import replace
+
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from deep_amber.core.checks.checks import findings_of
+from deep_amber.core.scene import Point
+from deep_amber.core.scene.validation import problems_of
+from tests.sets import mesh_of, plain_set, rich_set
+
+PLACES = st.builds(Point, st.floats(-1.6, 1.6), st.floats(0.1, 2.3), st.floats(0.1, 4.7))
+
+
+class AnySet(unittest.TestCase):
+    @settings(max_examples=25, deadline=None)
+    @given(st.booleans(), PLACES, st.sampled_from([8.0, 50.0, 100.0, 600.0]), st.sampled_from([0.9, 8.0, 64.0]),
+           st.sampled_from([0.0, 30.0, -80.0]), st.floats(0.3, 2.7), st.booleans())  # fmt: skip
+    def test_figures_are_finite_and_mends_sound(self, rich, place, focal_length, aperture, turn, width, feet):
+        s = rich_set() if rich else plain_set()
+        camera = replace(s.camera, place=place, focal_length=focal_length, aperture=aperture)
+        s = replace(s, camera=camera, backdrop=replace(s.backdrop, turn=turn, width=width))
+        assume(problems_of(s, ["nadia"]) == [])
+        for found in findings_of(s, mesh_of(s), feet):
+            self.assertTrue(all(map(math.isfinite, found.figures.values())), found)
+            self.assertNotRegex(found.message, r"\b(inf|nan)\b")
+            if found.mend:
+                self.assertEqual(problems_of(found.mend.photo_set, ["nadia"]), [], found.code)
+
+    def test_a_lens_held_nearer_than_it_focuses(self):
+        s = plain_set()
+        near = replace(s, camera=replace(s.camera, focal_length=300.0, place=Point(0.0, 1.22, 2.6)))
+        codes = {f.code for f in findings_of(near, mesh_of(s))}
+        self.assertIn("camera.too_near", codes)
+
+    def test_in_the_dark_there_is_nothing_to_say_of_tones(self):
+        s = plain_set()
+        codes = {f.code for f in findings_of(replace(s, lights=()), mesh_of(s))}
+        self.assertFalse({"room.fill", "room.tint", "backdrop.cloth", "backdrop.shadow"} & codes)
+        self.assertIn("backdrop.fills", codes)

@@ -15,9 +15,9 @@ export function Overlay() {
   const height = overlay === "2 : 3" ? HIGH : WIDE;
   const x = (WIDE - width) / 2;
   const y = (HIGH - height) / 2;
-  const left = x + width;
+  const right = x + width;
   const outside = `M0 0H${WIDE}V${HIGH}H0Z`;
-  const cut = overlay === "circle" ? `M0 ${HIGH / 2}a${WIDE / 2} ${WIDE / 2} 0 1 0 ${WIDE} 0a${WIDE / 2} ${WIDE / 2} 0 1 0 ${-WIDE} 0Z` : `M${x} ${y}H${left}V${y + height}H${x}Z`;
+  const cut = overlay === "circle" ? `M0 ${HIGH / 2}a${WIDE / 2} ${WIDE / 2} 0 1 0 ${WIDE} 0a${WIDE / 2} ${WIDE / 2} 0 1 0 ${-WIDE} 0Z` : `M${x} ${y}H${right}V${y + height}H${x}Z`;
   return (
     <>
       <svg className="overlay" viewBox={`0 0 ${WIDE} ${HIGH}`} aria-hidden>

@@ -11,7 +11,7 @@ from deep_amber.core.transport.emitter import quad_emitter
 from deep_amber.core.transport.quads import FAR, quad_hit, quad_hits, quad_rows
 from deep_amber.core.transport.weights import BLOCK, DOME, FLAT, stop_at_quads, weigh
 
-FRONT = quad_of((0.2, 1.6, 2.4), (0.3, 0.0, 0.05), (0.0, 0.4, 0.1))
+FRONT = quad_of((0.2, 1.6, 2.4), (-0.3, 0.0, -0.05), (0.0, 0.4, 0.1))  # faces the receptors
 GATE = quad_of((0.1, 1.5, 1.2), (0.4, 0.0, 0.0), (0.0, 0.5, 0.0))
 EMITTERS = {
     "Lambert": {},
@@ -66,8 +66,11 @@ class Weights(unittest.TestCase):
             weigh(emitter, receptor, points, fronts, BLOCK, made)
             want = [_weight(emitter, figures, p[:3], p[3:], receptor, x, y) for p in points.T.astype(float)]
             weights = 0.8 * np.array([w for w, _ in want])
-            near = np.isclose(made[0], weights, rtol=2e-3, atol=2e-5 * weights.max())
-            self.assertGreater(near.mean(), 0.99, name)  # a gate's edge may fall between the precisions
+            self.assertGreater((weights > 0).mean(), 0.1 if name == "gate" else 0.3, name)
+            near = np.isclose(made[0], weights, rtol=1e-4, atol=1e-6 * weights.max())
+            self.assertGreaterEqual(
+                near.mean(), 0.99 if name == "gate" else 1, name
+            )  # its edge may fall between the two
             np.testing.assert_allclose(made[1:4].T, [d for _, d in want], atol=1e-6, err_msg=name)
 
     def test_a_beam_that_is_alike_all_round_reads_as_one_row(self):

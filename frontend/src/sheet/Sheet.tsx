@@ -108,13 +108,13 @@ export function Sheet() {
       {isStep && found ? (
         <Findings thing={thing} />
       ) : (
-      <div className={`values${isGear || isStep ? " gear" : ""}`}>
-        {isLight && part === "modifier" && <ModifierSwap thing={thing} />}
-        {scene?.values.filter((v) => !inCamera.has(v.field) && shown(v.group)).map((value) => <ValueField key={value.field} value={value} />)}
-        {scene && <Choices choices={scene.choices.filter((c) => shown(c.group) && !c.field.endsWith(".on"))} />}
-        {isLight && part === "source" && <p className="facts">{scene?.facts.join(" · ")}</p>}
-        {thing === "sitter" && <WhoSits />}
-      </div>
+        <div className={`values${isGear || isStep ? " gear" : ""}`}>
+          {isLight && part === "modifier" && <ModifierSwap thing={thing} />}
+          {scene?.values.filter((v) => !inCamera.has(v.field) && shown(v.group)).map((value) => <ValueField key={value.field} value={value} />)}
+          {scene && <Choices choices={scene.choices.filter((c) => shown(c.group) && !c.field.endsWith(".on"))} />}
+          {isLight && part === "source" && <p className="facts">{scene?.facts.join(" · ")}</p>}
+          {thing === "sitter" && <WhoSits />}
+        </div>
       )}
     </section>
   );

@@ -1,4 +1,4 @@
-"""Bakes every sitter: BASE_MESH_DIR=.../mpfb2 python -m bake OUT_FOLDER"""
+"""Bakes every sitter: BASE_MESH_DIR=.../mpfb2 python -m bake OUT_FOLDER [NAME ...]"""
 
 import json
 import sys
@@ -9,28 +9,39 @@ import numpy as np
 from . import base_mesh as base
 from .clusters import face_clusters
 from .hair import hair
-from .parts import cloth, eyes, lashes, skin
+from .parts import cloth, eyes, hands, lashes, skin
 from .posture import arms_down, open_lids
 from .sitters import SITTERS
-from .template import CHAIN, cloth_template, skin_template
+from .template import CHAIN, cloth_template, hands_template, skin_template
 
 METRES = 0.1
+LEAST_MOVE = 2e-4  # [m]
 LANDMARKS = json.loads((Path(__file__).parent / "landmarks.json").read_text())
 
 
+def body_parts(look, template, posed, landmarks):
+    """Skin, cloth and hands of a posed shape: what moves between sitting and standing."""
+    return [
+        skin(template, posed, look, landmarks),
+        cloth(cloth_template(look.neck), posed, look.cloth, look.trousers),
+        hands(hands_template(), posed, look.skin),
+    ]
+
+
 def build(look):
-    """Parts, neck joints and landmarks of one sitter, eyes' middle at the origin [m]."""
+    """Parts seated, body parts standing, place in m, neck joints and landmarks; eyes' middle at the origin."""
     template = skin_template(look.neck)
     targets = open_lids([base.macro_targets(**look.body), look.shape], *look.lids)
-    posed = arms_down(base.shape(*targets))
+    shape = base.shape(*targets)
+    posed = arms_down(shape, seated=True)
     # Subdivision keeps the old vertices first and in order, so base indices can be looked up.
     landmarks = {k: int(np.searchsorted(template.used, v)) for k, v in LANDMARKS.items() if v in template.used}
-    body = skin(template, posed, look, landmarks)
+    body = body_parts(look, template, posed, landmarks)
     left, right = eyes(posed, look.iris)
-    parts = [body, cloth(cloth_template(look.neck), posed, look.cloth), left.part, right.part]
+    parts = [*body, left.part, right.part]
     if look.body["gender"] < 0.5:
         parts.append(lashes(posed))
-    parts += hair(look.hair_style, template, body, landmarks, look.hair)
+    parts += hair(look.hair_style, template, body[0], body[1], landmarks, look.hair)
     origin = (left.centre + right.centre) / 2
 
     def place(points):
@@ -40,16 +51,37 @@ def build(look):
     eye_rows = np.array(
         [[*place(e.centre), *place(e.cornea_centre), e.radius * METRES * look.scale] for e in (left, right)]
     )
-    return parts, place, joints, eye_rows, landmarks
+    standing = body_parts(look, template, arms_down(shape, seated=False), landmarks)
+    return parts, standing, place, joints, eye_rows, landmarks
+
+
+def _standing(out, parts, standing, place):
+    """What differs when the sitter stands: rows, and their places and normals."""
+    rows, places, normals, start = [], [], [], 0
+    for seated, upright in zip(parts, standing, strict=False):
+        moved = np.linalg.norm(place(seated.vertices) - place(upright.vertices), axis=1) > LEAST_MOVE
+        rows.append(start + np.where(moved)[0])
+        places.append(place(upright.vertices)[moved])
+        normals.append(upright.normals[moved])
+        start += len(seated.vertices)
+    places = np.concatenate(places)
+    low, high = places.min(0), places.max(0)
+    out["standing_rows"] = np.concatenate(rows).astype(np.uint32)
+    out["standing_positions"] = np.round((places - low) / (high - low) * 65535).astype(np.uint16)
+    out["standing_box"] = np.stack([low, high]).astype(np.float32)
+    out["standing_normals"] = np.round(np.concatenate(normals) * 127).astype(np.int8)
 
 
 def pack(look):
     """Compact arrays: 16-bit positions in a box, 8-bit directions, square-root colours."""
-    parts, place, joints, eye_rows, landmarks = build(look)
+    parts, standing, place, joints, eye_rows, landmarks = build(look)
     out, start, faces, part_of = {}, 0, [], []
     for part in parts:
         faces.append(part.faces + start)
-        part_of.append(np.full(len(part.vertices), PART_NAMES.index(part.name), np.uint8))
+        kinds = np.full(len(part.vertices), PART_NAMES.index(part.name), np.uint8)
+        if part.trousers is not None:
+            kinds[part.trousers] = PART_NAMES.index("trousers")
+        part_of.append(kinds)
         start += len(part.vertices)
     vertices = place(np.concatenate([p.vertices for p in parts]))
     low, high = vertices.min(0), vertices.max(0)
@@ -57,6 +89,7 @@ def pack(look):
     tangents = [p.tangents if p.tangents is not None else np.zeros_like(p.vertices) for p in parts]
     out["positions"] = np.round((vertices - low) / (high - low) * 65535).astype(np.uint16)
     out["box"] = np.stack([low, high]).astype(np.float32)
+    _standing(out, parts, standing, place)
     kind = np.uint16 if start < 65536 else np.uint32
     out["faces"] = np.concatenate(faces).astype(kind)
     out["normals"] = np.round(np.nan_to_num(np.concatenate([p.normals for p in parts])) * 127).astype(np.int8)
@@ -76,13 +109,15 @@ def pack(look):
     return out
 
 
-PART_NAMES = ("skin", "cloth", "eye_left", "eye_right", "lash", "hair", "scalp")
+PART_NAMES = ("skin", "cloth", "eye_left", "eye_right", "lash", "hair", "scalp", "trousers")
 
 
 def main():
     folder = Path(sys.argv[1])
     folder.mkdir(parents=True, exist_ok=True)
     for look in SITTERS:
+        if sys.argv[2:] and look.name not in sys.argv[2:]:
+            continue
         arrays = pack(look)
         path = folder / f"{look.name}.npz"
         np.savez_compressed(path, **arrays)

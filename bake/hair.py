@@ -6,28 +6,15 @@ Ribbon normals point outward with a slight roundness across the width and are ne
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.spatial import cKDTree
 
+from .collider import Collider
 from .geometry import compact, smoothstep, triangles, unit, vertex_normals
+from .long_hair import ROOTS as HANGING_ROOTS
+from .long_hair import hanging, hanging_collider
 from .parts import Part, head_only
 
-ROOTS = {"crop": (3400, 4), "back": (1700, 11)}
-SHELL_DEPTH = {"crop": 0.06, "back": 0.02}  # [dm]
-
-
-class Collider:
-    """Signed distance and normal of the nearest surface points."""
-
-    def __init__(self, points, normals):
-        self.tree, self.points, self.normals = cKDTree(points), points, normals
-
-    def query(self, at):
-        distance, index = self.tree.query(at, k=4)
-        weight = 1 / (distance + 1e-3)
-        weight /= weight.sum(1, keepdims=True)
-        normal = unit((self.normals[index] * weight[..., None]).sum(1))
-        depth = (((at[:, None] - self.points[index]) * self.normals[index]).sum(2) * weight).sum(1)
-        return depth, normal
+ROOTS = {"crop": (3400, 4), "back": (1700, 11), **HANGING_ROOTS}
+SHELL_DEPTH = {"crop": 0.06, "back": 0.02, "bob": 0.02, "long": 0.02}  # [dm]
 
 
 @dataclass(frozen=True)
@@ -173,18 +160,25 @@ def _bun(centre, colour, chin_height, around=40, along=20):
     return Part("scalp", vertices, faces, vertex_normals(vertices, faces), colours, _chain(vertices, chin_height))
 
 
-def hair(style, template, skin, landmarks, colour, seed=0):
-    """Parts of one hair style (crop or back) for a posed skin part."""
+def hair(style, template, skin, garment, landmarks, colour, seed=0):
+    """Parts of one hair style (bald, crop, back, bob or long) for posed skin and cloth."""
+    if style == "bald":
+        return []
     rng = np.random.default_rng(seed)
     vertices, normals = skin.vertices, skin.normals
     count, steps = ROOTS[style]
     no_ear = template.ears <= 0.3
-    collider = Collider(vertices[no_ear], normals[no_ear])
+    if style in HANGING_ROOTS:
+        collider = hanging_collider(template, skin, garment)
+    else:
+        collider = Collider(vertices[no_ear], normals[no_ear])
     roots = _roots(template, vertices, normals, rng, count)
     chin = vertices[landmarks["menton"], 1]
     extra = []
     if style == "crop":
         points, outward, width = _cropped(roots, collider, rng, steps)
+    elif style in HANGING_ROOTS:
+        points, outward, width = hanging(style, roots, template, skin, landmarks, collider, rng, steps)
     else:
         roots = _without_sideburns(roots)
         reference = template.reference

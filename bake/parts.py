@@ -9,7 +9,7 @@ from . import base_mesh as base
 from .geometry import compact, fit_sphere, smoothstep, triangles, unit, vertex_normals
 from .posture import LEFT_EYE, RIGHT_EYE
 
-CLOTH_SMOOTHING, CLOTH_OFFSET, SKIN_UNDER_CLOTH = 4, 0.035, 0.14
+CLOTH_SMOOTHING, CLOTH_OFFSET, SKIN_UNDER_CLOTH, WRIST_UNDER_SLEEVE = 4, 0.035, 0.14, 0.08
 REFERENCE_SKIN = np.array([0.58, 0.40, 0.32])
 LIP_COLOUR = np.array([0.52, 0.24, 0.21])
 CORNEA_RADIUS = 0.078
@@ -25,6 +25,7 @@ class Part:
     chain: np.ndarray
     tangents: np.ndarray | None = None
     gloss: np.ndarray | None = None  # (n,) share of the skin's shine; brows are matt
+    trousers: np.ndarray | None = None  # (n,) bool of a garment
 
 
 def head_only(count):
@@ -48,7 +49,7 @@ def skin(template, posed, look, landmarks):
     colour += (lips - colour) * (0.75 * template.lips)[:, None]
     brow = np.array(look.brow_colour)
     colour += (brow - colour) * (look.brow_strength * template.brow)[:, None]
-    scalp = smoothstep(-0.03, 0.12, template.scalp) * (template.ears < 0.3)
+    scalp = smoothstep(-0.03, 0.12, template.scalp) * (template.ears < 0.3) * (look.hair_style != "bald")
     colour += (np.array(look.hair) * 0.8 - colour) * (0.9 * scalp)[:, None]
     gloss = 1 - 0.9 * np.maximum(template.brow, scalp)
     normals = vertex_normals(vertices, template.faces)
@@ -65,8 +66,18 @@ def _smoothed(points, quads):
     return points
 
 
-def cloth(template, posed, colour):
-    """Smoothed, lifted off the skin, cut at the neckline, with a rounded hem."""
+def hands(template, posed, colour):
+    vertices = posed[template.used]
+    normals = vertex_normals(vertices, template.faces)
+    vertices = vertices - normals * (WRIST_UNDER_SLEEVE * template.in_sleeve)[:, None]
+    chain = np.zeros((len(vertices), 5))
+    chain[:, 0] = 1
+    colours = np.repeat(np.array(colour, float)[None], len(vertices), 0)
+    return Part("skin", vertices, template.faces, vertex_normals(vertices, template.faces), colours, chain)
+
+
+def cloth(template, posed, colour, trousers):
+    """Smoothed, lifted off the skin, cut at the neckline, with a rounded hem; top and trousers in one piece."""
     points = _smoothed(template.operator @ posed[template.used], template.quads)
     normals = vertex_normals(points, triangles(template.quads))
     points = template.clip @ (points + normals * CLOTH_OFFSET)
@@ -88,10 +99,11 @@ def cloth(template, posed, colour):
     )
     vertices = np.vstack([points, outer, inner])
     chain = np.vstack([template.chain, template.chain[border], template.chain[border]])
+    below = np.concatenate([template.trousers, np.zeros(2 * n, bool)])
     used, faces = compact(np.vstack([template.faces, rim]), len(vertices))
     vertices, chain = vertices[used], chain[used]
-    colours = np.repeat(np.array(colour, float)[None], len(vertices), 0)
-    return Part("cloth", vertices, faces, vertex_normals(vertices, faces), colours, chain)
+    colours = np.where(below[used, None], np.array(trousers, float), np.array(colour, float))
+    return Part("cloth", vertices, faces, vertex_normals(vertices, faces), colours, chain, trousers=below[used])
 
 
 @dataclass(frozen=True)

@@ -1,4 +1,4 @@
-"""Arms down, lids open: from the data's standing pose to a sitter's."""
+"""Arms down, lids open, legs bent: from the data's standing pose to a sitter's."""
 
 import numpy as np
 import trimesh
@@ -18,7 +18,14 @@ def _about(axis, degrees):
     return Rotation.from_euler(axis, degrees, degrees=True).as_matrix()
 
 
-def _arm_rotations(vertices):
+# Seated: thighs level, shins upright, forearms and turned hands toward the thighs; standing: arms nearly straight
+# (assumptions).
+THIGH, KNEES_APART, SHIN = -84.0, 5.0, 84.0
+FOREARM, FOREARM_INWARD = {True: -26.0, False: 24.0}, {True: 26.0, False: -4.0}
+PALM_TURN = {True: 65.0, False: 0.0}
+
+
+def _arm_rotations(vertices, seated):
     rotations = {}
     for side, sign in (("L", 1), ("R", -1)):
         arm = base.joint(vertices, f"lowerarm01.{side}") - base.joint(vertices, f"upperarm01.{side}")
@@ -26,14 +33,23 @@ def _arm_rotations(vertices):
         for bone, share in ARM_SHARES:
             rotations[bone + side] = _about("z", -sign * fall * share)
         rotations["upperarm01." + side] = _about("x", 2.0) @ rotations["upperarm01." + side]
-        rotations["lowerarm01." + side] = _about("x", -12.0)
+        fallen = _about("z", -sign * fall) @ _about("x", 2.0)
+        bent = _about("y", -sign * FOREARM_INWARD[seated]) @ _about("x", FOREARM[seated])
+        rotations["lowerarm01." + side] = fallen.T @ bent @ fallen
+        along = base.joint(vertices, f"wrist.{side}") - base.joint(vertices, f"lowerarm01.{side}")
+        along *= np.radians(sign * PALM_TURN[seated]) / np.linalg.norm(along)
+        for bone in ("lowerarm02.", "wrist."):
+            rotations[bone + side] = Rotation.from_rotvec(along / 2).as_matrix()
+        if seated:
+            rotations["upperleg01." + side] = _about("y", sign * KNEES_APART) @ _about("x", THIGH)
+            rotations["lowerleg01." + side] = _about("x", SHIN)
     return rotations
 
 
-def arms_down(vertices):
-    """Linear blend skinning of the rest shape with both arms hanging, (19158, 3) [dm]."""
+def arms_down(vertices, seated):
+    """Linear blend skinning of the rest shape with both arms hanging, or seated with hands on the thighs, (19158, 3) [dm]."""
     _, names, parents, weights = base.rig()
-    rotations, done = _arm_rotations(vertices), {-1: np.eye(4)}
+    rotations, done = _arm_rotations(vertices, seated), {-1: np.eye(4)}
 
     def transform(bone):
         if bone not in done:

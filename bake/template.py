@@ -23,8 +23,10 @@ from .geometry import (
     unit,
 )
 
+HAND = 0.5  # weight of the hand's bones from which a face is the hand's
 CHAIN = ("body", "neck01", "neck02", "neck03", "head")
-CROP_BELOW_NECK = 4.9  # [dm]: the figure ends here, out of the frame of a half body
+CROP_BELOW_NECK = 4.9  # [dm]: skin under cloth is left out from here on
+WAIST = 0.75  # [dm] over the hip joint in the reference shape: trousers begin here
 # Outline of the scalp in the reference shape's side view (z, y) [dm].
 SCALP = np.array(
     [(1.60, 7.93), (1.345, 7.93), (1.22, 7.97), (1.12, 7.90), (1.0, 7.72), (0.95, 7.55), (0.86, 7.46),
@@ -56,6 +58,14 @@ class ClothTemplate:
     faces: np.ndarray
     cut: np.ndarray
     chain: np.ndarray
+    trousers: np.ndarray  # (n,) bool
+
+
+@dataclass(frozen=True)
+class HandsTemplate:
+    used: np.ndarray
+    faces: np.ndarray
+    in_sleeve: np.ndarray  # (n,) share
 
 
 @functools.cache
@@ -133,7 +143,7 @@ def skin_template(neck):
     y, limit, hand = reference[:, 1], _neckline(reference, neck), _bone_weight("wrist", "finger", "metacarpal")
     quads = mesh.faces["body"]
     hidden = (y[quads] < (limit[quads] - 0.28)).all(1) & (y[quads].max(1) < floor + 0.1)
-    keep = ~hidden & (y[quads].max(1) > floor - CROP_BELOW_NECK) & (hand[quads].max(1) < 0.5)
+    keep = ~hidden & (y[quads].max(1) > floor - CROP_BELOW_NECK) & (hand[quads].max(1) < HAND)
     keep &= _visible_quads(quads)
     used, faces = compact(quads[keep], len(reference))
     operator, fine = catmull_clark(faces, len(used))
@@ -156,20 +166,38 @@ def skin_template(neck):
 
 
 @functools.cache
+def hands_template():
+    """The hands of the base mesh as they are: they are never large in a picture."""
+    quads = base.base_mesh().faces["body"]
+    hand = _bone_weight("wrist", "finger", "metacarpal")
+    with_wrist = hand + _bone_weight("lowerarm02")
+    used, faces = compact(quads[with_wrist[quads].max(1) >= HAND], len(reference_shape()))
+    return HandsTemplate(used, triangles(faces), 1 - smoothstep(0.2, 0.7, hand[used]))
+
+
+@functools.cache
 def cloth_template(neck):
+    """A close suit from the neckline to the feet; its sleeves end at the wrists."""
     reference = reference_shape()
-    floor = base.joint(reference, "neck01")[1]
-    y, limit, hand = reference[:, 1], _neckline(reference, neck), _bone_weight("wrist", "finger", "metacarpal")
+    hand = _bone_weight("wrist", "finger", "metacarpal")
     quads = base.base_mesh().faces["helper-tights"]
-    keep = (y[quads] < limit[quads] + 0.25).any(1) & (y[quads].max(1) > floor - CROP_BELOW_NECK)
-    keep &= hand[quads].max(1) < 0.5
+    keep = (reference[quads][:, :, 1] < _neckline(reference, neck)[quads] + 0.25).any(1)
+    keep &= hand[quads].max(1) < HAND
     used, faces = compact(quads[keep], len(reference))
     operator, fine = catmull_clark(faces, len(used))
     points = operator @ reference[used]
     kept, rows, cut = clip_triangles(triangles(fine), _neckline(points, neck) - points[:, 1])
+    arm = np.clip(operator @ _bone_weight("upperarm", "lowerarm", "shoulder", "wrist")[used], 0, 1)
+    over_waist = np.where(arm < 0.5, points[:, 1] - base.joint(reference, "upperleg01.L")[1] - WAIST, 1.0)
+    over_waist = np.concatenate([over_waist, np.ones(len(rows))])
+    above, upper_rows, _ = clip_triangles(kept, over_waist)
+    below, lower_rows, _ = clip_triangles(kept, -over_waist)
+    below = np.where(below >= len(over_waist), below + len(upper_rows), below)
+    rows = np.concatenate([rows, upper_rows, lower_rows])
+    trousers = np.concatenate([over_waist <= 0, np.zeros(len(upper_rows), bool), np.ones(len(lower_rows), bool)])
     i, j, t = rows[:, 0].astype(int), rows[:, 1].astype(int), rows[:, 2]
     lines = np.arange(len(rows))
     between = sp.csr_matrix((np.r_[1 - t, t], (np.r_[lines, lines], np.r_[i, j])), (len(rows), len(points)))
     clip = sp.vstack([sp.identity(len(points)), between]).tocsr()
     chain = clip @ operator @ _chain_weights()[used]
-    return ClothTemplate(used, operator, fine, clip, kept, cut, chain)
+    return ClothTemplate(used, operator, fine, clip, np.concatenate([above, below]), cut, chain, trousers)

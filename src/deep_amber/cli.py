@@ -18,7 +18,7 @@ from .core.units import metered_aperture_text, stops_text
 from .formats.kit_file import kit_schema
 from .formats.picture_file import png_bytes
 from .formats.set_file import SetFile, read_set_file, schema
-from .formats.sitter_file import load_sitter
+from .formats.sitter_file import sitter_of
 
 WRONG_INPUT = 2
 
@@ -64,7 +64,7 @@ def _table(readings: Readings) -> str:
 def meter(set_file: Path, as_json: bool) -> None:
     """Reads every surface in stops from mid grey, and the incident meter."""
     photo_set = _file(set_file).set
-    readings = read(photo_set, load_sitter(photo_set.sitter.who))
+    readings = read(photo_set, sitter_of(photo_set))
     click.echo(json.dumps(asdict(readings), indent=2) if as_json else _table(readings))
 
 
@@ -88,7 +88,7 @@ def render(set_file: Path, out: Path, size: tuple[int, int]) -> None:
     """Writes the simulated picture."""
     photo_set = _file(set_file).set
     quality = replace(SETTLED, size=replace(SETTLED.size, width=size[0], height=size[1]))
-    made = simulate(photo_set, load_sitter(photo_set.sitter.who), quality)
+    made = simulate(photo_set, sitter_of(photo_set), quality)
     try:
         out.write_bytes(png_bytes(made.picture))
     except OSError as error:
@@ -107,7 +107,7 @@ def _as_json(finding: Finding) -> dict:
 def check(set_file: Path, as_json: bool) -> None:
     """Says whether a set file is sound, and what is found in it step by step."""
     file = _file(set_file)
-    findings = findings_of(file.set, load_sitter(file.set.sitter.who))
+    findings = findings_of(file.set, sitter_of(file.set))
     if as_json:
         click.echo(json.dumps({"findings": [_as_json(f) for f in findings]}, indent=2))
         return

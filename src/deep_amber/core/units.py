@@ -6,6 +6,7 @@ Lengths are metres inside, apertures f-numbers, times seconds, outputs stops und
 import math
 import re
 from collections.abc import Callable
+from typing import Any
 
 from .problem import NotAccepted, Problem
 
@@ -132,7 +133,17 @@ def parse_share(text: str) -> float:
     return value / 100 if _normal(text).endswith("%") else value
 
 
-PARSERS: dict[str, Callable[[str], float]] = {
+def parse_ratio(text: str) -> float:
+    """A ratio to one from "3", "3:1" or "3 to 1"."""
+    match = re.fullmatch(rf"({_NUMBER})\s*(?:(?:to|:)\s*1)?", _normal(text))
+    if not match or _float(match[1]) <= 0:
+        raise _refuse(f"{text!r} is not a ratio", "a ratio such as 3:1 or 3")
+    return _float(match[1])
+
+
+PARSERS: dict[str, Callable[[str], Any]] = {
+    "text": str.strip,
+    "ratio": parse_ratio,
     "length": parse_length,
     "angle": parse_angle,
     "aperture": parse_aperture,

@@ -5,6 +5,8 @@ from pathlib import Path
 
 import numpy as np
 
+from ..core.scene.set import Set
+from ..core.sitter.dressed import dressed
 from ..core.sitter.mesh import SitterMesh
 
 FOLDER = Path(__file__).parent / "sitters"
@@ -16,20 +18,31 @@ def known_sitters() -> tuple[str, ...]:
     return tuple(sorted(path.stem for path in FOLDER.glob("*.npz")))
 
 
+def _in_box(positions: np.ndarray, box: np.ndarray) -> np.ndarray:
+    """(n, 3) float32 [m] of 16-bit places in a box."""
+    low, high = box
+    return (positions / np.float32(65535) * (high - low) + low).astype(np.float32)
+
+
+def sitter_of(photo_set: Set) -> SitterMesh:
+    """The sitter of a set, in its posture and clothes; KeyError when there is none of that name."""
+    return dressed(load_sitter(photo_set.sitter.who), photo_set.sitter)
+
+
 @cache
 def load_sitter(name: str) -> SitterMesh:
     """The sitter of that name; KeyError when there is none."""
     if name not in known_sitters():
         raise KeyError(name)
     with np.load(FOLDER / f"{name}.npz") as file:
-        low, high = file["box"]
         normals = file["normals"].astype(np.float32)
         normals /= np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-6)
         chain = file["chain"].astype(np.float32)
         return SitterMesh(
             name=name,
+            form=name,
             description=str(file["description"]),
-            vertices=(file["positions"] / np.float32(65535) * (high - low) + low).astype(np.float32),
+            vertices=_in_box(file["positions"], file["box"]),
             normals=normals,
             tangents=file["tangents"].astype(np.float32) / 127,
             colours=(file["colours"].astype(np.float32) / 255) ** 2,
@@ -42,4 +55,7 @@ def load_sitter(name: str) -> SitterMesh:
             clusters=file["clusters"].astype(np.int32),
             landmarks=dict(zip(file["landmark_names"].tolist(), file["landmark_vertices"].tolist(), strict=True)),
             eye_above_seat=float(file["eye_above_seat"]),
+            standing_rows=file["standing_rows"].astype(np.int64),
+            standing_vertices=_in_box(file["standing_positions"], file["standing_box"]),
+            standing_normals=file["standing_normals"].astype(np.float32) / 127,
         )

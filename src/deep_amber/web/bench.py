@@ -12,7 +12,7 @@ from ..core.scene.moves import move
 from ..core.sitter.face import face_marks
 from ..core.units import metered_aperture_text
 from ..formats.picture_file import jpeg_bytes
-from ..formats.sitter_file import known_sitters, load_sitter
+from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
 from .answers import answer
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
@@ -63,7 +63,7 @@ def scene(body: SceneIn):
 @bench.post("/move", responses={"200": SceneOut})
 def move_thing(body: MoveIn):
     """Moves a thing by a handle; walls, floor and ceiling resist."""
-    eyes = face_marks(load_sitter(sound(body.set).sitter.who), body.set.sitter).eyes[1]
+    eyes = face_marks(sitter_of(sound(body.set)), body.set.sitter).eyes[1]
     made = move(body.set, body.thing, body.handle, {str(k): v for k, v in body.to.items()}, eyes)
     return scene_of(sound(made.photo_set), body, made.resisted)
 
@@ -86,17 +86,17 @@ def seat_sitter(body: SeatIn):
 @bench.post("/enter", responses={"200": SceneOut})
 def enter_value(body: EnterIn):
     """Puts in a value as typed, with its unit."""
-    made = enter(sound(body.set), load_sitter(body.set.sitter.who), body.field, body.text)
+    made = enter(sound(body.set), sitter_of(body.set), body.field, body.text)
     return scene_of(sound(made), body)
 
 
 @bench.post("/step", responses={"200": SceneOut})
 def step_value(body: StepIn):
     """Changes output or exposure by third stops."""
-    return scene_of(sound(step(sound(body.set), load_sitter(body.set.sitter.who), body.field, body.steps)), body)
+    return scene_of(sound(step(sound(body.set), sitter_of(body.set), body.field, body.steps)), body)
 
 
 @bench.post("/nudge", responses={"200": SceneOut})
 def nudge_value(body: NudgeIn):
     """Changes an angle or a length by a little."""
-    return scene_of(sound(nudge(sound(body.set), load_sitter(body.set.sitter.who), body.field, body.by)), body)
+    return scene_of(sound(nudge(sound(body.set), sitter_of(body.set), body.field, body.by)), body)

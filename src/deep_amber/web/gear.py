@@ -11,10 +11,11 @@ from ..core.kit.readings import trim_of
 from ..core.problem import NotAccepted, Problem
 from ..core.scene import editing
 from ..core.scene.choices import choose
+from ..core.scene.furnish import add_door, add_furniture
 from ..core.scene.things import thing_index
 from ..core.simulation.falloff import equal_exposure
 from ..formats.lm63 import read_lm63
-from ..formats.sitter_file import load_sitter
+from ..formats.sitter_file import load_sitter, sitter_of
 from ..store.kit import open_kit
 from .answers import answer
 from .scenes import scene_of, sound
@@ -49,9 +50,12 @@ def picks():
 
 @gear.post("/add", responses={"200": SceneOut})
 def add(body: AddIn):
-    """Adds a light or a panel from the kit, where one of its role usually stands."""
-    photo_set, mesh = sound(body.set), load_sitter(body.set.sitter.who)
+    """Adds a light or a panel from the kit where one of its role usually stands, furniture or a door."""
+    photo_set, mesh = sound(body.set), sitter_of(body.set)
     kit = _kit()
+    if body.part in ("furniture", "doors"):
+        made = add_door(photo_set) if body.part == "doors" else add_furniture(photo_set, body.name)
+        return scene_of(sound(made), body, thing=f"{body.part}.{len(getattr(made, body.part)) - 1}")
     item, owned = taken(kit, body.part, body.name)
     if body.part == "panels":
         figures = {k: getattr(item, k) for k in ("surface", "width", "height", "shape")}
@@ -67,7 +71,7 @@ def add(body: AddIn):
 @gear.post("/edit", responses={"200": SceneOut})
 def edit(body: EditIn):
     """Takes a light or panel out, copies it, puts it on the other side, or turns a light to a board of its own."""
-    photo_set, mesh = sound(body.set), load_sitter(body.set.sitter.who)
+    photo_set, mesh = sound(body.set), sitter_of(body.set)
     thing = body.thing
     if body.action == "remove":
         made = editing.remove(photo_set, thing)
@@ -92,7 +96,8 @@ def swap(body: SwapIn):
 @gear.post("/choose", responses={"200": SceneOut})
 def choose_option(body: ChooseIn):
     """Another option of a value that is chosen."""
-    return scene_of(sound(choose(sound(body.set), body.field, body.option)), body)
+    photo_set = sound(body.set)
+    return scene_of(sound(choose(photo_set, body.field, body.option, load_sitter(photo_set.sitter.who))), body)
 
 
 @gear.post("/beam", responses={"200": SceneOut})
@@ -108,7 +113,7 @@ def exposure_lines(body: SceneIn):
     photo_set = sound(body.set)
     kind, i = thing_index(photo_set, body.thing or "")
     if kind != "lights":
-        raise NotAccepted([Problem("thing", "a panel gives no light of its own", "a light")])
+        raise NotAccepted([Problem("thing", "gives no light of its own", "a light")])
     return answer(
-        LinesOut(lines=list(equal_exposure(photo_set, load_sitter(photo_set.sitter.who), photo_set.lights[i])))
+        LinesOut(lines=list(equal_exposure(photo_set, sitter_of(photo_set), photo_set.lights[i])))
     )

@@ -12,7 +12,7 @@ from ..core.scene.editing import alone
 from ..core.scene.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
 from ..core.simulation.simulate import quick_quality
-from ..formats.sitter_file import known_sitters, load_sitter
+from ..formats.sitter_file import known_sitters, sitter_of
 
 VIEWERS = 200
 THUMBNAIL = replace(DRAGGED, size=Size(160, 200), outlines=True)
@@ -58,9 +58,9 @@ class PictureDesk:
             shown = photo_set if solo is None else alone(photo_set, solo)
             finely = SETTLED if quality == "settled" else quick_quality(photo_set, self._before)
             self._before = photo_set
-            return simulate(shown, load_sitter(photo_set.sitter.who), finely, self._memory, go_on)
+            return simulate(shown, sitter_of(photo_set), finely, self._memory, go_on)
 
     def thumbnail(self, photo_set: Set) -> Simulated:
         """A small picture for the shelf."""
         with self._busy:
-            return simulate(photo_set, load_sitter(photo_set.sitter.who), THUMBNAIL, Memory())
+            return simulate(photo_set, sitter_of(photo_set), THUMBNAIL, Memory())

@@ -15,7 +15,7 @@ from ..core.scene.drawing import drawing
 from ..core.scene.fields import Field, fields_of, group_of, has_steps, value_text
 from ..core.scene.things import still_there, thing_index
 from ..core.scene.validation import problems_of
-from ..formats.sitter_file import known_sitters, load_sitter
+from ..formats.sitter_file import known_sitters, sitter_of
 from ..store.kit import open_kit
 from .answers import answer
 from .schemas import ChoiceOut, SceneIn, SceneOut, ValueOut
@@ -32,7 +32,7 @@ def sound(photo_set: Set) -> Set:
 
 
 def _value(photo_set: Set, path: str, field: Field, feet: bool) -> ValueOut:
-    text = value_text(field, field.get(photo_set, load_sitter(photo_set.sitter.who)), feet)
+    text = value_text(field, field.get(photo_set, sitter_of(photo_set)), feet)
     return ValueOut(field=path, label=field.label, text=text, steps=has_steps(path, field), group=group_of(path))
 
 
@@ -50,7 +50,7 @@ def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | No
     fields = fields_of(photo_set, chosen) if chosen else {}
     camera, light = fields_of(photo_set, "camera"), _light(photo_set, chosen)
     return answer(SceneOut(
-        set=photo_set, drawing=drawing(photo_set, load_sitter(photo_set.sitter.who)),
+        set=photo_set, drawing=drawing(photo_set, sitter_of(photo_set)),
         values=[_value(photo_set, path, field, asked.feet) for path, field in fields.items()],
         exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE],
         choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)],

@@ -185,8 +185,8 @@ class SceneOut(BaseModel):
 
 
 class AddIn(SceneIn):
-    part: Literal["sources", "panels"]
-    """The kit's list."""
+    part: Literal["sources", "panels", "furniture", "doors"]
+    """A list of the kit, or what the room has."""
     name: Annotated[str, MaxLen(60)]
     """The item's."""
     modifier: Annotated[str, MaxLen(60)] = ""

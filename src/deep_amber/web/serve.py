@@ -13,7 +13,7 @@ from ..core.problem import NotAccepted
 from ..core.simulation import DRAGGED, SETTLED, Memory, simulate
 from ..formats.kit_file import read_kit_file
 from ..formats.set_file import read_set_file
-from ..formats.sitter_file import load_sitter
+from ..formats.sitter_file import sitter_of
 from ..store.kit import open_kit, save_kit
 from ..store.sets import Sessions, add_set, list_sets, open_set
 from .app import create_app
@@ -31,7 +31,7 @@ def warm(file: Path) -> None:
     photo_set = read_set_file(file.read_bytes()).set
     memory = Memory()
     for quality in (DRAGGED, SETTLED):
-        simulate(photo_set, load_sitter(photo_set.sitter.who), quality, memory)
+        simulate(photo_set, sitter_of(photo_set), quality, memory)
 
 
 def _warm_last_set(app: OpenAPI) -> None:

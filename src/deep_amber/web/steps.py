@@ -6,7 +6,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from ..core.checks.checks import findings_of, states_of
 from ..core.checks.finding import STEPS
 from ..core.framing.framings import FRAMINGS, framed_as
-from ..formats.sitter_file import load_sitter
+from ..formats.sitter_file import sitter_of
 from .answers import answer
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
@@ -30,7 +30,7 @@ def findings(body: FindingsIn):
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
     found = findings_of(
-        photo_set, load_sitter(photo_set.sitter.who), body.feet, desk.while_newest(body.viewer, body.turn)
+        photo_set, sitter_of(photo_set), body.feet, desk.while_newest(body.viewer, body.turn)
     )
     return answer(FindingsOut(
         states=states_of(found),
@@ -42,4 +42,4 @@ def findings(body: FindingsIn):
 @steps.post("/framed", responses={"200": SceneOut})
 def framed(body: FramedIn):
     """The camera placed for a framing."""
-    return scene_of(sound(framed_as(sound(body.set), load_sitter(body.set.sitter.who), body.framing)), body)
+    return scene_of(sound(framed_as(sound(body.set), sitter_of(body.set), body.framing)), body)

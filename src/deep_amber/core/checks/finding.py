@@ -6,7 +6,7 @@ from typing import Literal
 
 from ..scene.set import Set
 from ..simulation.memory import Memory
-from ..simulation.quality import DRAGGED
+from ..simulation.quality import DRAGGED, held
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 
@@ -56,4 +56,4 @@ class Finding:
 def stages_for(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Stages:
     """The simulation as findings read it: as finely as a dragged picture."""
     go_on()
-    return Stages(photo_set, mesh, Memory(), DRAGGED, go_on)
+    return Stages(photo_set, mesh, Memory(), held(DRAGGED, photo_set.camera), go_on)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..problem import NotAccepted, Problem
-from ..scene.camera import PICTURE_ASPECT, Camera
+from ..scene.camera import Camera
 from ..scene.geometry import field_of_view, unit
 from ..scene.point import Point
 from ..scene.set import Set
@@ -43,7 +43,7 @@ LENSES = (
 
 def sensor_height(camera: Camera) -> float:
     """Height of the upright 4 : 5 picture on the sensor [mm]."""
-    return 2 * field_of_view(camera, PICTURE_ASPECT)[1] * camera.focal_length
+    return 2 * field_of_view(camera, camera.aspect)[1] * camera.focal_length
 
 
 def picture_height(camera: Camera, distance: float) -> float:

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..picture.lens_rays import directions
-from ..scene.camera import PICTURE_ASPECT
 from ..scene.geometry import backdrop_quad
 from ..scene.set import Set
 
@@ -45,7 +44,7 @@ def coverage(photo_set: Set) -> Coverage:
     """
     quad, camera = backdrop_quad(photo_set.backdrop), photo_set.camera
     lens, middle = camera.place.array, np.array(quad.centre)
-    ways = directions(camera, PICTURE_ASPECT, CORNERS).astype(float)
+    ways = directions(camera, camera.aspect, CORNERS).astype(float)
     toward = ways @ quad.normal
     away = (middle - lens) @ quad.normal
     with np.errstate(divide="ignore", invalid="ignore"):

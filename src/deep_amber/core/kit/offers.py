@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from ..problem import NotAccepted, Problem
+from ..scene.furnish import DOOR, FURNITURE
 from .catalogue import CATALOGUE
 from .fitting import modifiers_for
 from .owned import Kit, ModifierItem, PanelItem, SourceItem
@@ -45,7 +46,8 @@ def offers(kit: Kit) -> list[Offer]:
         names = {item.name for item in getattr(kit, part)}
         found += [_offer(part, item, True) for item in getattr(kit, part)]
         found += [_offer(part, item, False) for item in getattr(CATALOGUE, part) if item.name not in names]
-    return found
+    return found + [Offer("furniture", name, f"{w * 100:.0f} x {d * 100:.0f} x {h * 100:.0f} cm", "furniture", False, 0, ())
+                    for name, (w, d, h, _) in FURNITURE.items()] + [Offer("doors", DOOR, "80 x 200 cm", "door", False, 0, ())]  # fmt: skip
 
 
 def taken(kit: Kit, part: str, name: str) -> tuple[Any, str]:

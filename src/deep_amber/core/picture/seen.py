@@ -7,19 +7,32 @@ import numba as nb
 import numpy as np
 
 from ..kit.assumptions import SHINE
-from ..scene.geometry import backdrop_quad
+from ..scene.geometry import still_quads
 from ..scene.room import SURFACE_NAMES
 from ..scene.set import Set
 from ..sitter.kinds import CLOTH_KIND, EYE_KIND, HAIR_KIND, LASH_KIND, SKIN_KIND, WALL_KIND
-from ..sitter.mesh import CLOTH, EYE_LEFT, EYE_RIGHT, HAIR, LASH, SCALP, SKIN, Posed, SitterMesh
+from ..sitter.mesh import (
+    CLOTH,
+    EYE_LEFT,
+    EYE_RIGHT,
+    GLASSES,
+    HAIR,
+    LASH,
+    SCALP,
+    SKIN,
+    TROUSERS,
+    Posed,
+    SitterMesh,
+)
 from ..transport.hemisphere import RAY_START
 from ..transport.quads import box_hit, quad_hit, quad_rows
 from ..transport.sitter_rays import SitterRays
 from ..transport.workers import in_chunks
 
-_KIND_OF_PART = np.zeros(8, np.uint8)
+_KIND_OF_PART = np.zeros(9, np.uint8)
 for _part, _kind in ((SKIN, SKIN_KIND), (CLOTH, CLOTH_KIND), (EYE_LEFT, EYE_KIND), (EYE_RIGHT, EYE_KIND),
-                     (LASH, LASH_KIND), (HAIR, HAIR_KIND), (SCALP, LASH_KIND)):  # fmt: skip
+                     (LASH, LASH_KIND), (HAIR, HAIR_KIND), (SCALP, LASH_KIND),
+                     (TROUSERS, CLOTH_KIND), (GLASSES, LASH_KIND)):  # fmt: skip
     _KIND_OF_PART[_part] = _kind
 _SHINE_ROWS = [SHINE[k] for k in ("skin", "cloth", "eye", "cloth", "hair", "cloth")]
 ROUGHNESS = np.array([row[0] for row in _SHINE_ROWS], np.float64)
@@ -78,15 +91,18 @@ def _walls(lens, rays, room, quads, wall_normals, wall_colours, points, normals,
 
 
 def _wall_tables(photo_set: Set) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
-    room, quad = photo_set.room, backdrop_quad(photo_set.backdrop)
+    room, things = photo_set.room, still_quads(photo_set)
     corners = np.array([[-room.width / 2, 0, 0], [room.width / 2, room.height, room.depth]])
-    normals = [[1, 0, 0], [-1, 0, 0], [0, 1, 0], [0, -1, 0], [0, 0, 1], [0, 0, -1], quad.normal, -quad.normal]
-    colours = [getattr(room.surfaces, name).rgb for name in SURFACE_NAMES] + [photo_set.backdrop.surface.rgb] * 2
-    return corners, quad_rows([quad]), np.array(normals, np.float32), np.array(colours, np.float32)
+    normals = [[1, 0, 0], [-1, 0, 0], [0, 1, 0], [0, -1, 0], [0, 0, 1], [0, 0, -1],
+               *(side * quad.normal for quad, _ in things for side in (1, -1))]
+    colours = [getattr(room.surfaces, name).rgb for name in SURFACE_NAMES] + [
+        surface.rgb for _, surface in things for _ in (1, -1)
+    ]
+    return corners, quad_rows([quad for quad, _ in things]), np.array(normals, np.float32), np.array(colours, np.float32)
 
 
 def walls_seen(photo_set: Set, rays: np.ndarray) -> Seen:
-    """Room and backdrop along (n, 3) float32 rays from the lens, as if the sitter were away."""
+    """Room, backdrop and furniture along (n, 3) float32 rays from the lens, as if the sitter were away."""
     n = len(rays)
     corners, quads, wall_normals, wall_colours = _wall_tables(photo_set)
     points, normals, views, albedo = (np.empty((n, 3), np.float32) for _ in range(4))

@@ -1,13 +1,26 @@
 """The camera: sensor, lens, place, aim and exposure settings."""
 
 from dataclasses import dataclass
-from typing import Annotated
+from typing import Annotated, Literal
 
-from annotated_types import Interval
+from annotated_types import Interval, MaxLen, MinLen
 
 from .point import Point
 
-PICTURE_ASPECT = 0.8  # width to height of the upright picture
+PICTURE_ASPECT = 0.8  # shorter to longer side of the picture
+
+
+@dataclass(frozen=True)
+class Lens:
+    """A lens of the kit."""
+
+    name: Annotated[str, MinLen(1), MaxLen(60)]
+    shortest: Annotated[float, Interval(ge=8.0, le=800.0)]
+    """Shortest focal length [mm]."""
+    longest: Annotated[float, Interval(ge=8.0, le=800.0)]
+    """Longest focal length [mm]; the same for a fixed lens."""
+    widest: Annotated[float, Interval(ge=0.8, le=22.0)]
+    """Widest aperture [f-number]."""
 
 
 @dataclass(frozen=True)
@@ -27,6 +40,21 @@ class Camera:
     white_balance: Annotated[float, Interval(ge=2000.0, le=12000.0)] = 5600.0
     """Colour temperature that comes out neutral [K]."""
     sensor_width: Annotated[float, Interval(ge=4.0, le=60.0)] = 24.0
-    """Sensor across the upright picture [mm]."""
+    """The sensor's shorter side [mm]."""
     sensor_height: Annotated[float, Interval(ge=4.0, le=60.0)] = 36.0
-    """Sensor up the upright picture [mm]."""
+    """The sensor's longer side [mm]."""
+    held: Literal["upright", "level"] = "upright"
+    """Upright, the longer side stands; level, it lies."""
+    lens: Lens | None = None
+    """None for any focal length."""
+
+    @property
+    def aspect(self) -> float:
+        """Width to height of the picture."""
+        return PICTURE_ASPECT if self.held == "upright" else 1 / PICTURE_ASPECT
+
+    @property
+    def sensor(self) -> tuple[float, float]:
+        """Across and up the picture [mm]."""
+        size = (self.sensor_width, self.sensor_height)
+        return size if self.held == "upright" else size[::-1]

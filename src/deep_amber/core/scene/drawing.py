@@ -13,7 +13,6 @@ from ..kit.emission import half_power
 from ..sitter.face import face_marks
 from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
-from .camera import PICTURE_ASPECT
 from .geometry import Quad, aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads
 from .handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from .light import Light
@@ -142,9 +141,9 @@ def _profile(points: np.ndarray) -> np.ndarray:
 
 
 @lru_cache(maxsize=8)
-def _outlines(mesh: SitterMesh, turn: float, nod: float, tilt: float) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+def _outlines(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
     """In the body frame: body and head from above, and some of the vertices. Only the head's pose changes them."""
-    vertices = skin_mesh(mesh, turn, nod, tilt)[0][::OUTLINE_STRIDE].astype(float)
+    vertices = skin_mesh(mesh, turn, nod, tilt, forward)[0][::OUTLINE_STRIDE].astype(float)
     smooth = mesh.parts[::OUTLINE_STRIDE] != HAIR  # single strands would fray the outline
     head = (mesh.chain[::OUTLINE_STRIDE, CHAIN_HEAD] > 0.6) & smooth
     return _around(vertices[:, [0, 2]]), _around(vertices[head][:, [0, 2]]), vertices[smooth]
@@ -154,7 +153,7 @@ def _outlines(mesh: SitterMesh, turn: float, nod: float, tilt: float) -> tuple[n
 def _sitter(s: Sitter, mesh: SitterMesh) -> SitterLines:
     marks = face_marks(mesh, s)
     rotation, offset = place_of(mesh, s)
-    body, head, vertices = _outlines(mesh, s.head_turn, s.head_nod, s.head_tilt)
+    body, head, vertices = _outlines(mesh, s.head_turn, s.head_nod, s.head_tilt, s.chin_forward)
     flat, beside = rotation[np.ix_([0, 2], [0, 2])], rotation[[2, 1]]
     return SitterLines(
         _tuple((s.x, s.seat_height, s.z)), _tuple(marks.face), _tuple(marks.eyes), _tuple(marks.forward),
@@ -184,7 +183,7 @@ def _end_in_room(photo_set: Set, start: np.ndarray, way: np.ndarray) -> np.ndarr
 def _camera(photo_set: Set) -> CameraLines:
     camera = photo_set.camera
     right, up, forward = aiming_axes(camera.place, camera.aim)
-    wide, high = field_of_view(camera, PICTURE_ASPECT)
+    wide, high = field_of_view(camera, camera.aspect)
     ways = [forward - right * wide, forward + right * wide, forward + up * high, forward - up * high]
     start = camera.place.array
     return CameraLines(_tuple(start), _tuple(camera.aim.array), _lines(_end_in_room(photo_set, start, w) for w in ways))

@@ -19,9 +19,9 @@ from .photometry import Photometry
 from .point import Point
 from .set import Set
 from .source import FLASH, Source
-from .things import thing_index
+from .things import COUNTED, thing_index
 
-MOST = 8
+MOST, MOST_DOORS = 8, 4
 FIRST_OUTPUT = -3.0  # stops under full of a flash that is put in; continuous light is weak enough at full
 # Where a light of a role first stands: azimuth and elevation about the face against the camera, distance [degrees, m].
 FIRST_PLACES: dict[str, tuple[float, float, float]] = {
@@ -34,18 +34,22 @@ BOARD_SIZE = (1.0, 1.0)
 FLASH_TO_BOARD, ASIDE, UNDER = 0.55, 0.25, 0.20
 BESIDE = 0.3  # [m] from a thing to its copy
 BOARD_NAME = "board"
+CEILING_LAMP = 0.25  # [m] that a room lamp hangs under the ceiling
 
 
-def _free_name(photo_set: Set, wanted: str) -> str:
-    taken = {k.name for k in (*photo_set.lights, *photo_set.panels)}  # type: ignore[attr-defined]
+def free_name(photo_set: Set, wanted: str) -> str:
+    """The name, with a number when a thing of the set has it already."""
+    taken = {k.name for kind in COUNTED for k in getattr(photo_set, kind)}
     if wanted not in taken:
         return wanted
     return next(f"{wanted[:34]} {n}" for n in range(2, 20) if f"{wanted[:34]} {n}" not in taken)
 
 
-def _room_for(photo_set: Set, kind: str) -> None:
-    if len(getattr(photo_set, kind)) >= MOST:
-        raise NotAccepted([Problem(kind, f"a set holds no more than {MOST} {kind}", f"at most {MOST} {kind}")])
+def room_for(photo_set: Set, kind: str) -> None:
+    """Raises NotAccepted when the set holds no more of that kind."""
+    most = MOST_DOORS if kind == "doors" else MOST
+    if len(getattr(photo_set, kind)) >= most:
+        raise NotAccepted([Problem(kind, f"a set holds no more than {most} {kind}", f"at most {most} {kind}")])
 
 
 def _about(photo_set: Set, mesh: SitterMesh, azimuth: float, elevation: float, distance: float) -> tuple[Point, Point]:
@@ -71,6 +75,12 @@ def _window_place(photo_set: Set, width: float, height: float) -> tuple[Point, P
     return Point(left, at, z), Point(left + 1.0, at, z)
 
 
+def _under_ceiling(photo_set: Set) -> tuple[Point, Point]:
+    """Where the lamp of a room hangs, and the floor under it."""
+    middle = photo_set.room.depth / 2
+    return Point(0.0, photo_set.room.height - CEILING_LAMP, middle), Point(0.0, 0.0, middle)
+
+
 def add_light(
     photo_set: Set, mesh: SitterMesh, source: Source, modifier: Modifier | None = None, role: Role = "key", item: str = "",
     modifier_item: str = "", trim: float = 0.0,
@@ -79,7 +89,7 @@ def add_light(
 
     Raises NotAccepted when the set is full.
     """
-    _room_for(photo_set, "lights")
+    room_for(photo_set, "lights")
     if source.kind == "window":
         place, aim = _window_place(photo_set, source.width, source.height)
     elif role == "ground":
@@ -87,11 +97,13 @@ def add_light(
         x = backdrop.x - min(backdrop.width, photo_set.room.width) * 0.4
         place = Point(x, 0.7, (backdrop.z + photo_set.sitter.z) / 2)
         aim = Point(backdrop.x, min(1.3, backdrop.height * 0.7), backdrop.z)
+    elif role == "room":
+        place, aim = _under_ceiling(photo_set)
     else:
         place, aim = _about(photo_set, mesh, *FIRST_PLACES[role])
-    name = source.kind if role == "other" else role
+    name = {"other": source.kind, "room": "room lamp"}.get(role, role)
     output = max(FIRST_OUTPUT, source.lowest_output) if source.kind in FLASH else 0.0
-    light = Light(place, aim, output, modifier or Bare(), _free_name(photo_set, name), source, role,
+    light = Light(place, aim, output, modifier or Bare(), free_name(photo_set, name), source, role,
                   item=item, modifier_item=modifier_item, trim=trim)  # fmt: skip
     if light.modifier.kind not in modifiers_for(light.source):
         light = replace(light, modifier=Bare(), modifier_item="")
@@ -101,10 +113,10 @@ def add_light(
 
 def add_panel(photo_set: Set, mesh: SitterMesh, template: dict[str, Any], item: str = "") -> Set:
     """The set with one more panel of those figures: opposite the camera-left, or on the lap for a curved one."""
-    _room_for(photo_set, "panels")
+    room_for(photo_set, "panels")
     lap = template.get("shape") == "curved"
     place, face = _about(photo_set, mesh, *(LAP_PLACE if lap else PANEL_PLACE))
-    name = _free_name(photo_set, template.get("surface", BOARD_NAME))
+    name = free_name(photo_set, template.get("surface", BOARD_NAME))
     panel = Panel(place, face, **{"holding": "lap" if lap else "stand", **template, "name": name, "item": item})
     added = replace(photo_set, panels=(*photo_set.panels, panel))
     return _settled(added, "panels", len(added.panels) - 1)
@@ -120,20 +132,27 @@ def remove(photo_set: Set, thing: str) -> Set:
 def duplicate(photo_set: Set, thing: str) -> Set:
     """The set with a copy of a light or panel 30 cm beside it; raises NotAccepted when the set is full or it has gone."""
     kind, i = thing_index(photo_set, thing)
-    _room_for(photo_set, kind)
+    room_for(photo_set, kind)
+    if kind not in ("lights", "panels"):
+        raise NotAccepted([Problem("thing", "is not copied", "a light or a panel")])
     old = getattr(photo_set, kind)[i]
     beside = BESIDE if old.place.x < photo_set.sitter.x else -BESIDE
     along = (
         {"z": old.place.z - BESIDE} if kind == "lights" and old.source.kind == "window" else {"x": old.place.x + beside}
     )
-    copy = replace(old, name=_free_name(photo_set, old.name), place=replace(old.place, **along))
+    copy = replace(old, name=free_name(photo_set, old.name), place=replace(old.place, **along))
     added = replace(photo_set, **{kind: (*getattr(photo_set, kind), copy)})  # type: ignore[arg-type]
     return _settled(added, kind, len(getattr(added, kind)) - 1)
 
 
 def mirror(photo_set: Set, thing: str) -> Set:
-    """The set with a light or panel on the other side of the sitter; a window goes to the opposite wall."""
+    """The set with a light or panel on the other side of the sitter; a window goes to the opposite wall.
+
+    Raises NotAccepted for furniture and doors.
+    """
     kind, i = thing_index(photo_set, thing)
+    if kind not in ("lights", "panels"):
+        raise NotAccepted([Problem("thing", "is not mirrored about the sitter", "a light or a panel")])
     old = getattr(photo_set, kind)[i]
     middle = 0.0 if kind == "lights" and old.source.kind == "window" else photo_set.sitter.x
     place, aim = (replace(p, x=2 * middle - p.x) for p in (old.place, old.aim))
@@ -174,10 +193,10 @@ def pair_with_board(photo_set: Set, mesh: SitterMesh, thing: str) -> Set:
     kind, i = thing_index(photo_set, thing)
     if kind != "lights" or photo_set.lights[i].source.kind == "window":
         raise NotAccepted([Problem("thing", "cannot be turned to a board", "a light on a stand")])
-    _room_for(photo_set, "panels")
+    room_for(photo_set, "panels")
     light, face = photo_set.lights[i], np.array(face_marks(mesh, photo_set.sitter).face)
     way = unit(face - light.place.array)
-    board = Panel(light.place, Point(*map(float, face)), *BOARD_SIZE, "white", name=_free_name(photo_set, BOARD_NAME))
+    board = Panel(light.place, Point(*map(float, face)), *BOARD_SIZE, "white", name=free_name(photo_set, BOARD_NAME))
     with_board = replace(photo_set, panels=(*photo_set.panels, board))
     with_board = _settled(with_board, "panels", len(with_board.panels) - 1)
     board = with_board.panels[-1]

@@ -7,88 +7,35 @@ from typing import Any
 
 from .. import units
 from ..problem import NotAccepted, Problem
-from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
-from .field import Field, plain, value_at, with_value
+from .field import Field, value_at
 from .light_fields import light_fields, panel_fields
 from .limits import interval_of
-from .moves import move
-from .room import SURFACE_LABELS
 from .set import Set
-from .things import thing_index
-
-
-def _eye_height() -> Field:
-    def get(s: Set, mesh: SitterMesh) -> float:
-        return face_marks(mesh, s.sitter).eyes[1]
-
-    def put(s: Set, mesh: SitterMesh, metres: float) -> Set:
-        return move(s, "sitter", "place", {"y": s.sitter.seat_height + metres - get(s, mesh)}).photo_set
-
-    return Field("eye height", "length", get, put)
-
-
-def _seat_height() -> Field:
-    def put(s: Set, _: SitterMesh, metres: float) -> Set:
-        moved = move(s, "sitter", "place", {"y": metres}).photo_set
-        return replace(moved, sitter=replace(moved.sitter, seat_height=metres))
-
-    return Field("seat height", "length", lambda s, _: s.sitter.seat_height, put)
-
-
-def _backdrop_gap() -> Field:
-    return Field("to backdrop", "length", lambda s, _: s.sitter.z - s.backdrop.z,
-                 lambda s, _, v: with_value(s, ["backdrop", "z"], s.sitter.z - v))  # fmt: skip
-
-
-def _table(*rows: tuple[str, str, str]) -> dict[str, Field]:
-    return {path: plain(label, kind, path) for path, label, kind in rows}
-
-
-_SITTER = {
-    "sitter.eye_height": _eye_height(),
-    "sitter.seat_height": _seat_height(),
-    "sitter.backdrop_gap": _backdrop_gap(),
-    **_table(
-        ("sitter.x", "from middle", "length"), ("sitter.z", "from back wall", "length"),
-        ("sitter.body_turn", "body turn", "angle"), ("sitter.head_turn", "head turn", "angle"),
-        ("sitter.head_nod", "chin down", "angle"), ("sitter.head_tilt", "head tilt", "angle"),
-    ),
-}  # fmt: skip
-_CAMERA = _table(
-    ("camera.aperture", "aperture", "aperture"), ("camera.time", "time", "time"),
-    ("camera.sensitivity", "ISO", "number"), ("camera.focal_length", "lens, mm", "number"),
-    ("camera.white_balance", "white balance, K", "number"), ("camera.place.y", "lens height", "length"),
-    ("camera.place.x", "from middle", "length"), ("camera.place.z", "from back wall", "length"),
-    ("camera.aim.y", "aim, height", "length"), ("camera.aim.x", "aim, from middle", "length"),
-)  # fmt: skip
-_BACKDROP = _table(
-    ("backdrop.z", "from back wall", "length"), ("backdrop.x", "from middle", "length"),
-    ("backdrop.width", "width", "length"), ("backdrop.height", "top edge", "length"),
-    ("backdrop.turn", "turn", "angle"), ("backdrop.surface.reflectance", "reflectance", "share"),
-)  # fmt: skip
-_ROOM = _table(
-    ("room.width", "width", "length"), ("room.depth", "depth", "length"), ("room.height", "ceiling height", "length"),
-    *((f"room.surfaces.{name}.reflectance", label, "share") for name, label in SURFACE_LABELS.items()),
-)  # fmt: skip
+from .step_fields import STEP_THINGS, step_fields
+from .things import COUNTED, thing_index
 
 
 def fields_of(photo_set: Set, thing: str) -> dict[str, Field]:
-    """The typed values of a thing: "lights.0", "panels.0", "sitter", "camera", "backdrop" or "room".
+    """The typed values of a thing: "lights.0", "panels.0", "furniture.0", "doors.0", "sitter", "camera", "backdrop",
+    "room" or "look".
 
     Raises NotAccepted when there is no such thing.
     """
-    fixed = {"sitter": _SITTER, "camera": _CAMERA, "backdrop": _BACKDROP, "room": _ROOM}
-    if thing in fixed:
-        return fixed[thing]
-    kind, index = thing_index(photo_set, thing)
-    return light_fields(photo_set, index) if kind == "lights" else panel_fields(photo_set, index)
+    if thing.partition(".")[0] in COUNTED:
+        kind, index = thing_index(photo_set, thing)
+        if kind in ("lights", "panels"):
+            return light_fields(photo_set, index) if kind == "lights" else panel_fields(photo_set, index)
+    found = step_fields(photo_set, thing)
+    if found is None:
+        thing_index(photo_set, thing)  # says that there is no such thing
+    return found or {}
 
 
 def _field(photo_set: Set, path: str) -> Field:
-    counted = path.startswith(("lights", "panels"))
-    thing = ".".join(path.split(".")[:2]) if counted else path.split(".")[0]
-    if thing in ("sitter", "camera", "backdrop", "room") or counted:
+    first = path.split(".")[0]
+    thing = ".".join(path.split(".")[:2]) if first in COUNTED else first
+    if first in (*COUNTED, *STEP_THINGS):
         fields = fields_of(photo_set, thing)
         if path in fields:
             return fields[path]
@@ -141,10 +88,21 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
     return field.put(photo_set, mesh, new)
 
 
+GROUPS = {
+    "tones": "room.surfaces",
+    "worn": ("sitter.skin", "sitter.hair", "sitter.sheen", "sitter.cloth", "sitter.glasses"),
+    "material": ("backdrop.material", "backdrop.surface", "backdrop.variation", "backdrop.grain", "backdrop.creases",
+                 "backdrop.kind"),
+    "sensor": ("camera.sensor_", "camera.white_balance"),
+}  # fmt: skip
+"""Parts of the sheets of room, sitter, backdrop and camera, by what their fields begin with."""
+
+
 def group_of(path: str) -> str:
-    """Which part of a sheet a value or choice is on: "place", "source" or "modifier" of a light, "tones" of a room."""
-    if path.startswith("room.surfaces") and path.endswith(".reflectance"):
-        return "tones"
+    """Which part of a sheet a value or choice is on: "place", "source" or "modifier" of a light, or one of GROUPS."""
+    for group, starts in GROUPS.items():
+        if path.startswith(starts):
+            return group
     if ".source." in path or path.endswith(".trim"):
         return "source"
     inside = (".modifier.", ".barn_doors", ".gels", ".grid")
@@ -186,6 +144,8 @@ def value_text(field: Field, value: float, feet: bool) -> str:
             for scale in units.OUTPUT_SCALES
         },
         "stops": units.stops_text,
+        "text": str,
+        "ratio": lambda v: f"{v:.3g} : 1",
         "fine number": lambda v: f"{v:g}",
         "share": lambda v: f"{v * 100:.0f} %",
     }

@@ -7,12 +7,16 @@ import numpy as np
 
 from .backdrop import Backdrop
 from .camera import Camera
+from .furniture import Furniture
 from .light import Light
 from .modifier import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
 from .panel import Panel
 from .point import Point
+from .room import Surface
+from .set import Set
 from .source import Led, Speedlight, Tube, Window
 
+SWEEP_HEIGHT = 0.004  # [m] that what lies on the floor is over it
 WINDOW_SILL = 0.002  # [m] that a window's pane stands before its wall, so that the two are told apart
 TUBE_WIDTH = 0.026  # [m], of a T8 tube
 SPEEDLIGHT_FACE = (0.065, 0.04)  # [m]
@@ -88,8 +92,32 @@ def backdrop_quad(backdrop: Backdrop) -> Quad:
     """The backdrop, its front toward the camera."""
     turn = np.radians(backdrop.turn)
     along = np.array([np.cos(turn), 0.0, -np.sin(turn)])
-    centre = (backdrop.x, backdrop.height / 2, backdrop.z)
-    return quad_of(centre, along * backdrop.width / 2, UP * backdrop.height / 2)
+    high = (backdrop.height - backdrop.lower) / 2
+    centre = (backdrop.x, backdrop.lower + high, backdrop.z)
+    return quad_of(centre, along * backdrop.width / 2, UP * high)
+
+
+@lru_cache(maxsize=KEPT)
+def sweep_quad(backdrop: Backdrop) -> Quad | None:
+    """What of the backdrop lies on the floor, its face up; None for none."""
+    if not backdrop.sweep:
+        return None
+    quad = backdrop_quad(backdrop)
+    foot = np.array([backdrop.x, SWEEP_HEIGHT, backdrop.z])
+    out = quad.normal * backdrop.sweep / 2
+    return quad_of(foot + out, quad.half_x, -out)
+
+
+@lru_cache(maxsize=KEPT)
+def furniture_quads(piece: Furniture) -> tuple[Quad, ...]:
+    """The four sides and the top of a piece of furniture, and its lower side when it hangs; their fronts outward."""
+    middle = np.array([piece.x, piece.base + piece.height / 2, piece.z])
+    x, y, z = np.diag([piece.width / 2, piece.height / 2, piece.depth / 2])
+    sides = [quad_of(middle + z, x, y), quad_of(middle - z, -x, y), quad_of(middle + x, -z, y), quad_of(middle - x, z, y),
+             quad_of(middle + y, x, -z)]  # fmt: skip
+    if piece.base > SWEEP_HEIGHT:
+        sides.append(quad_of(middle - y, x, z))
+    return tuple(sides)
 
 
 def front_size(light: Light) -> tuple[float, float, bool]:
@@ -154,6 +182,16 @@ def panel_quads(panel: Panel) -> tuple[Quad, ...]:
     return (quad_of(middle, -right * panel.width / 2, up * panel.height / 2),)
 
 
+def still_quads(photo_set: Set) -> tuple[tuple[Quad, Surface], ...]:
+    """The surfaces that stand beside the walls: backdrop, its sweep, furniture."""
+    backdrop = photo_set.backdrop
+    made = [(backdrop_quad(backdrop), backdrop.surface)]
+    sweep = sweep_quad(backdrop)
+    if sweep:
+        made.append((sweep, backdrop.surface))
+    return (*made, *((quad, piece.surface) for piece in photo_set.furniture for quad in furniture_quads(piece)))
+
+
 @lru_cache(maxsize=KEPT)
 def door_quads(light: Light) -> tuple[Quad, ...]:
     """The leaves of a light's barn doors, each as wide as the front and half as long again as its half."""
@@ -180,7 +218,7 @@ def field_of_view(camera: Camera, aspect: float) -> tuple[float, float]:
 
     The picture is the largest middle crop of the sensor with the given aspect (width / height).
     """
-    width, height = camera.sensor_width, camera.sensor_height
+    width, height = camera.sensor
     if width / height > aspect:
         width = height * aspect
     else:

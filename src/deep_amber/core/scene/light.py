@@ -15,7 +15,7 @@ Gel = Literal[
     "quarter warm", "half warm", "full warm", "quarter cool", "half cool", "full cool",
     "red", "amber", "green", "blue", "magenta", "one stop grey", "two stops grey",
 ]  # fmt: skip
-Role = Literal["key", "fill", "rim", "ground", "other"]
+Role = Literal["key", "fill", "rim", "ground", "room", "other"]
 
 
 @dataclass(frozen=True)

@@ -20,6 +20,7 @@ from .holding import GAP, Move, aim_apart, held, inside, merged
 from .light import Light
 from .limits import interval_of
 from .move_light import move_light, move_panel
+from .move_room import move_door, move_furniture
 from .panel import Panel
 from .point import Point
 from .set import Set
@@ -61,11 +62,12 @@ def _turned(sitter: Sitter, handle: str, to: Mapping[str, float]) -> tuple[Sitte
     return replace(sitter, head_turn=turn), by
 
 
-def _shifted(point: Point, x: float, y: float, z: float) -> Point:
+def shifted(point: Point, x: float, y: float, z: float) -> Point:
+    """The point that much aside, up and forward [m]."""
     return Point(point.x + x, point.y + y, point.z + z)
 
 
-def _follows(thing: Light | Panel, sitter: Sitter) -> bool:
+def follows(thing: Light | Panel, sitter: Sitter) -> bool:
     """Whether it is aimed near the sitter."""
     if isinstance(thing, Light) and thing.source.kind == "window":
         return False
@@ -75,12 +77,12 @@ def _follows(thing: Light | Panel, sitter: Sitter) -> bool:
 def _aims_follow(photo_set: Set, sitter: Sitter) -> Set:
     old = photo_set.sitter
     by = (sitter.x - old.x, sitter.seat_height - old.seat_height, sitter.z - old.z)
-    camera = replace(photo_set.camera, aim=inside(photo_set, _shifted(photo_set.camera.aim, *by), np.zeros(3))[0])
+    camera = replace(photo_set.camera, aim=inside(photo_set, shifted(photo_set.camera.aim, *by), np.zeros(3))[0])
 
     def following(things: tuple) -> tuple:
         """Those that are aimed at the sitter; a light turned to a wall or board, and a window, stay."""
         return tuple(
-            replace(k, aim=inside(photo_set, _shifted(k.aim, *by), np.zeros(3))[0]) if _follows(k, old) else k
+            replace(k, aim=inside(photo_set, shifted(k.aim, *by), np.zeros(3))[0]) if follows(k, old) else k
             for k in things
         )
 
@@ -146,7 +148,8 @@ def _move_backdrop(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move
 
 
 HANDLES = {"light": ("place", "aim"), "panel": ("place", "aim"), "camera": ("place", "aim"), "sitter": ("place", "turn", "head", "nod"),
-           "backdrop": ("place", "turn", "top")}  # fmt: skip
+           "backdrop": ("place", "turn", "top"), "furniture": ("place",), "doors": ("place",)}  # fmt: skip
+BY_INDEX = {"light": move_light, "panel": move_panel, "furniture": move_furniture, "doors": move_door}
 
 
 def move(photo_set: Set, thing: str, handle: str, to: Mapping[str, float], eyes_height: float | None = None) -> Move:
@@ -154,7 +157,7 @@ def move(photo_set: Set, thing: str, handle: str, to: Mapping[str, float], eyes_
 
     Parameters
     ----------
-    thing : "lights.0", "panels.0", "sitter", "camera" or "backdrop"
+    thing : "lights.0", "panels.0", "furniture.0", "doors.0", "sitter", "camera" or "backdrop"
     handle : see HANDLES
     to : wanted room coordinates of the handle, x, y, z [m]; those left out stay
     eyes_height : of the sitter [m], for the handle "nod"
@@ -165,11 +168,11 @@ def move(photo_set: Set, thing: str, handle: str, to: Mapping[str, float], eyes_
     """
     if not all(math.isfinite(v) and abs(v) < 1e4 for v in to.values()):
         raise NotAccepted([Problem("to", "is not a place in the room", "finite metres")])
-    kind = {"lights": "light", "panels": "panel"}.get(thing.partition(".")[0], thing)
+    first = thing.partition(".")[0]
+    kind = {"lights": "light", "panels": "panel"}.get(first, first)
     _check_handle(kind, thing, handle, to)
-    if kind in ("light", "panel"):
-        by_kind = move_light if kind == "light" else move_panel
-        made = by_kind(photo_set, thing_index(photo_set, thing)[1], handle, to)
+    if kind in BY_INDEX:
+        made = BY_INDEX[kind](photo_set, thing_index(photo_set, thing)[1], handle, to)
     elif kind == "camera":
         made = _move_camera(photo_set, handle, to)
     elif handle == "nod":

@@ -7,7 +7,9 @@ from annotated_types import MaxLen
 
 from .backdrop import Backdrop
 from .camera import Camera
+from .furniture import Door, Furniture
 from .light import Light
+from .look import Look
 from .panel import Panel
 from .room import Room
 from .sitter import Sitter
@@ -21,3 +23,7 @@ class Set:
     camera: Camera
     lights: Annotated[tuple[Light, ...], MaxLen(8)]
     panels: Annotated[tuple[Panel, ...], MaxLen(8)] = ()
+    furniture: Annotated[tuple[Furniture, ...], MaxLen(8)] = ()
+    doors: Annotated[tuple[Door, ...], MaxLen(4)] = ()
+    look: Look | None = None
+    """What the picture aims at; None before the brief is begun."""

@@ -1,13 +1,16 @@
-"""Things of a set by name: "lights.0", "panels.1"."""
+"""Things of a set by name: "lights.0", "panels.1", "furniture.0", "doors.0"."""
 
 from ..problem import NotAccepted, Problem
 from .set import Set
+
+COUNTED = ("lights", "panels", "furniture", "doors")
+"""Kinds of thing that a set holds several of."""
 
 
 def still_there(photo_set: Set, thing: str) -> str:
     """The thing, or another one when it has gone from the set, as after an undo."""
     kind, _, number = thing.partition(".")
-    if kind not in ("lights", "panels") or not number.isdigit():
+    if kind not in COUNTED or not number.isdigit():
         return thing
     left = len(getattr(photo_set, kind))
     if int(number) < left:
@@ -16,10 +19,10 @@ def still_there(photo_set: Set, thing: str) -> str:
 
 
 def thing_index(photo_set: Set, thing: str) -> tuple[str, int]:
-    """Kind and index in "lights.0" or "panels.0"; raises NotAccepted when there is no such thing."""
+    """Kind and index in "lights.0" or another counted thing; raises NotAccepted when there is no such thing."""
     kind, _, number = thing.partition(".")
-    if kind in ("lights", "panels") and number.isdigit() and int(number) < len(getattr(photo_set, kind)):
+    if kind in COUNTED and number.isdigit() and int(number) < len(getattr(photo_set, kind)):
         return kind, int(number)
     raise NotAccepted(
-        [Problem("thing", f"{thing!r} is not in the set", "lights.0, panels.0, sitter, camera or backdrop")]
+        [Problem("thing", f"{thing!r} is not in the set", "lights.0, panels.0, furniture.0, doors.0, sitter, camera, backdrop, room or look")]
     )

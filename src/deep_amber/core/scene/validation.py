@@ -14,6 +14,7 @@ from .limits import check_limits
 from .photometry import table_problems
 from .point import Point
 from .room import Room
+from .room_rules import backdrop_edges, doors_in_walls, furniture_in_room, lens_can, lying_in_room
 from .set import Set
 
 HAIR = 1e-6  # [m] of tolerance, so that a thing touching a wall stands in the room
@@ -147,6 +148,11 @@ def _camera_in_room(photo_set: Set) -> Iterator[Problem]:
 
 
 RULES: tuple[Callable[[Set], Iterator[Problem]], ...] = (
+    backdrop_edges,
+    furniture_in_room,
+    doors_in_walls,
+    lying_in_room,
+    lens_can,
     _lights_in_room,
     _sitter_in_room,
     _backdrop_in_room,
@@ -154,6 +160,11 @@ RULES: tuple[Callable[[Set], Iterator[Problem]], ...] = (
     _panels_in_room,
 )
 """What moves with things; a move that breaks one of them is stopped."""
+
+
+def problems_in_room(photo_set: Set) -> list[Problem]:
+    """What stands in a wall or in another thing; its numbers are taken to be within their limits."""
+    return [p for rule in RULES for p in rule(photo_set)]
 
 
 def fits(photo_set: Set) -> bool:
@@ -178,14 +189,14 @@ def problems_of(photo_set: Set, known_sitters: Collection[str]) -> list[Problem]
         problems.append(Problem("sitter.who", f"{photo_set.sitter.who!r} is not a known sitter",
                                 " or ".join(sorted(known_sitters))))  # fmt: skip
     things = [("lights", i, k.name) for i, k in enumerate(photo_set.lights)]
-    things += [("panels", i, k.name) for i, k in enumerate(photo_set.panels)]
+    things += [(kind, i, k.name) for kind in ("panels", "furniture", "doors") for i, k in enumerate(getattr(photo_set, kind))]
     for at, (kind, i, name) in enumerate(things):
         if name in [other for *_, other in things[:at]]:
             problems.append(
-                Problem(f"{kind}.{i}.name", f"{name!r} is used twice", "a name of its own for each light and panel")
+                Problem(f"{kind}.{i}.name", f"{name!r} is used twice", "a name of its own for each thing")
             )
     if not problems:
         problems = list(_lights_go_together(photo_set))
     if not problems:
-        problems = [p for rule in RULES for p in rule(photo_set)]
+        problems = problems_in_room(photo_set)
     return problems

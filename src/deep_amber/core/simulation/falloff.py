@@ -6,7 +6,7 @@ import contourpy
 import numpy as np
 
 from ..kit.emission import emissions
-from ..scene.geometry import backdrop_quad, door_quads, panel_quads
+from ..scene.geometry import backdrop_quad, door_quads, furniture_quads, panel_quads
 from ..scene.light import Light
 from ..scene.set import Set
 from ..sitter.face import face_marks
@@ -33,6 +33,7 @@ def _exposure(photo_set: Set, light: Light, points: np.ndarray) -> tuple[np.ndar
     quads = [backdrop_quad(photo_set.backdrop), *door_quads(light)]
     quads += [q for panel in photo_set.panels if panel.on for q in panel_quads(panel)]
     toward = light.place.array - points
+    quads += [q for piece in photo_set.furniture for q in furniture_quads(piece)]
     axes = (toward / np.maximum(np.linalg.norm(toward, axis=1, keepdims=True), 1e-9)).astype(np.float32)
     lift, rows, at = np.zeros(len(points), np.float32), quad_rows(quads), points.astype(np.float32)
     whole, seen = np.zeros(len(points)), np.zeros(len(points))

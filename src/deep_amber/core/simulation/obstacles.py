@@ -6,7 +6,15 @@ from scipy.spatial import ConvexHull
 from ..kit.assumptions import CANOPY_REFLECTS
 from ..kit.emission import shape_of
 from ..kit.surfaces import PANEL_SURFACES
-from ..scene.geometry import Quad, backdrop_quad, door_quads, emitter_quad, panel_quads
+from ..scene.geometry import (
+    Quad,
+    backdrop_quad,
+    door_quads,
+    emitter_quad,
+    furniture_quads,
+    panel_quads,
+    still_quads,
+)
 from ..scene.light import Light
 from ..sitter.face import face_marks
 from ..transport.emitter import Emitter
@@ -53,6 +61,7 @@ def obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...
 def _obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
     photo_set = stages.photo_set
     quads = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
+    quads += [q for piece in photo_set.furniture for q in furniture_quads(piece)]
     if stages.quality.bodies:
         others = (k for k in photo_set.lights if shape_of(k) != shape_of(light))
         quads += [q for k in others for q in (emitter_quad(k), *door_quads(k))]
@@ -65,14 +74,16 @@ def _obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ..
 
 
 def between_walls(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
-    """The quads that take an emitter's light from walls, floor and ceiling: all panels, and what `obstacles` finds.
+    """The quads that take an emitter's light from walls, floor and ceiling: all panels, furniture, and what `obstacles` finds.
 
     Bodies of lights aside of the picture are left out: their shadows on walls are small.
     """
 
     def make() -> tuple[Quad, ...]:
-        panels = [q for panel in panels_standing(stages.photo_set) for q in panel_quads(panel)]
-        return tuple(dict.fromkeys((*obstacles(stages, light, emitter), *panels)))
+        photo_set = stages.photo_set
+        panels = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
+        furniture = [q for piece in photo_set.furniture for q in furniture_quads(piece)]
+        return tuple(dict.fromkeys((*obstacles(stages, light, emitter), *panels, *furniture)))
 
     return stages.once(("between walls", id(light), id(emitter)), make)
 
@@ -89,7 +100,8 @@ def rows_of(quads: tuple[Quad, ...]) -> np.ndarray:
 
 
 def sheets(stages: Stages) -> list[Sheet]:
-    """Everything in the room that bounced light meets, beside walls and sitter: backdrop, panels, then lights.
+    """Everything in the room that bounced light meets, beside walls and sitter: backdrop, panels, then lights,
+    the backdrop's sweep and furniture.
 
     Lights' bodies are left out while something is pulled about.
     """
@@ -106,4 +118,5 @@ def _sheets(stages: Stages) -> list[Sheet]:
         for light in photo_set.lights:
             colour = (CANOPY_REFLECTS,) * 3 if light.modifier.kind == "umbrella" else None
             made.append(Sheet(emitter_quad(light), colour))
+    made += [Sheet(quad, surface.rgb) for quad, surface in still_quads(photo_set)[1:]]
     return made

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, replace
 
 from ..picture.lens_rays import Size
+from ..scene.camera import Camera
 from ..transport.bounce import FINE, QUICK
 from ..transport.direct import CELL
 
@@ -65,6 +66,17 @@ SETTLED = Quality(
 )  # fmt: skip
 SKETCHED = replace(DRAGGED, size=Size(208, 260), bounce_rows=32)
 """While the sitter, the room or the camera moves with several lights: every layer is made anew then."""
+
+
+def held(quality: Quality, camera: Camera) -> Quality:
+    """The quality for the picture as the camera is held: its longer side stands or lies."""
+    size = quality.size
+    if (size.aspect > 1) == (camera.aspect > 1):
+        return quality
+    turned = Size(size.height, size.width)
+    return replace(quality, size=turned, bounce_rows=round(quality.bounce_rows * size.width / size.height))
+
+
 PANEL_SHADOWS, PANEL_SHADOWS_QUICK = (8, 8), (3, 3)  # shadow samples of panels where surfaces are read
 SMALL = 40  # results kept of a stage that is small: enough for eight lights with two emitters each
 SENSOR_GRID = (24, 16)  # hemisphere rays a sensor point

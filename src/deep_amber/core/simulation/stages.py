@@ -33,13 +33,13 @@ def panels_standing(photo_set: Set) -> tuple[Panel, ...]:
 
 def standing(photo_set: Set) -> tuple:
     """What the geometry of bounced light depends on, panels and lights' bodies apart."""
-    return (photo_set.room, photo_set.backdrop, photo_set.sitter)
+    return (photo_set.room, photo_set.backdrop, photo_set.sitter, photo_set.furniture)
 
 
 def lens_of(photo_set: Set) -> tuple:
     """What the ways of the picture's rays depend on."""
     camera = photo_set.camera
-    return (camera.place, camera.aim, camera.focal_length, camera.sensor_width, camera.sensor_height)
+    return (camera.place, camera.aim, camera.focal_length, camera.sensor, camera.held)
 
 
 def framed(photo_set: Set) -> tuple:
@@ -95,7 +95,7 @@ class Stages:
 
     def rays(self) -> SitterRays:
         s = self.photo_set.sitter
-        head = (self.mesh, s.head_turn, s.head_nod, s.head_tilt)
+        head = (self.mesh.form, s.head_turn, s.head_nod, s.head_tilt, s.chin_forward)
         built = self.memory.keep("ray structure", head, lambda: build_sitter_rays(self.mesh, self.posed()))
         return built.placed(self.posed())
 

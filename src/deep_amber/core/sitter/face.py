@@ -26,7 +26,7 @@ class FaceMarks:
 @lru_cache(maxsize=64)
 def face_marks(mesh: SitterMesh, sitter: Sitter) -> FaceMarks:
     """Marks of the posed face in the room, without posing the whole mesh."""
-    head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt)[4]
+    head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt, sitter.chin_forward)[4]
     rotation, offset = place_of(mesh, sitter)
 
     def in_room(point: np.ndarray) -> np.ndarray:

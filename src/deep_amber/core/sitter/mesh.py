@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-SKIN, CLOTH, EYE_LEFT, EYE_RIGHT, LASH, HAIR, SCALP = range(7)
+SKIN, CLOTH, EYE_LEFT, EYE_RIGHT, LASH, HAIR, SCALP, TROUSERS, GLASSES = range(9)
 CHAIN_HEAD = 4  # column of the head in the chain weights: body, three neck joints, head
 
 
@@ -12,24 +12,29 @@ CHAIN_HEAD = 4  # column of the head in the chain weights: body, three neck join
 class SitterMesh:
     """A sitter at rest, facing +z, the middle between the eyes at the origin [m].
 
-    Compared by name: two meshes of the same name are the same sitter.
+    Compared by name: two meshes of the same name are the same sitter, dressed alike.
     """
 
     name: str
     description: str
+    form: str
+    """Its shape: sitters of one form differ in colour alone."""
     vertices: np.ndarray  # (n, 3) float32 [m]
     normals: np.ndarray  # (n, 3) float32
     tangents: np.ndarray  # (n, 3) float32, along the hair, else zero
     colours: np.ndarray  # (n, 3) float32, linear reflectance
     gloss: np.ndarray  # (n,) float32, share of its kind's shine
     faces: np.ndarray  # (m, 3) int32
-    parts: np.ndarray  # (n,) uint8, one of SKIN ... SCALP
+    parts: np.ndarray  # (n,) uint8, one of SKIN ... GLASSES
     chain: np.ndarray  # (n, 5) float32, weights of body, neck01, neck02, neck03, head
     joints: np.ndarray  # (4, 3) neck01, neck02, neck03, head [m]
     eyes: np.ndarray  # (2, 7) sitter's left, right: centre, cornea centre, eyeball radius [m]
     clusters: np.ndarray  # (m,) int32, patch of each face for bounced light
     landmarks: dict[str, int] = field(repr=False)
     eye_above_seat: float  # [m]
+    standing_rows: np.ndarray  # (k,) int64, vertices that lie elsewhere when the sitter stands
+    standing_vertices: np.ndarray  # (k, 3) float32 [m]
+    standing_normals: np.ndarray  # (k, 3) float32
 
     def __hash__(self) -> int:
         return hash(self.name)

@@ -17,13 +17,22 @@ def head_rotation(turn: float, nod: float, tilt: float) -> Rotation:
     return Rotation.from_euler("YXZ", [turn, nod, -tilt], degrees=True)
 
 
-def neck_transforms(joints: np.ndarray, turn: float, nod: float, tilt: float) -> np.ndarray:
+def _leans(joints: np.ndarray, forward: float) -> tuple[float, ...]:
+    """Nods [radians] at the four joints that bring the head forward [m] and leave it level: the neck leans, the head
+    nods back."""
+    neck = float(np.linalg.norm(joints[-1] - joints[0]))
+    lean = float(np.arcsin(min(forward / neck, 1.0)))
+    return lean, 0.0, 0.0, -lean
+
+
+def neck_transforms(joints: np.ndarray, turn: float, nod: float, tilt: float, forward: float = 0.0) -> np.ndarray:
     """(5, 4, 4) transforms of body, three neck joints and head, each about its own joint."""
     whole = head_rotation(turn, nod, tilt).as_rotvec()
     transforms, current = [np.eye(4)], np.eye(4)
-    for joint, share in zip(joints, NECK_SHARES, strict=True):
+    for joint, share, lean in zip(joints, NECK_SHARES, _leans(joints, forward), strict=True):
         local = np.eye(4)
-        local[:3, :3] = Rotation.from_rotvec(whole * share).as_matrix()
+        turned = Rotation.from_rotvec(whole * share)
+        local[:3, :3] = (Rotation.from_rotvec([lean, 0.0, 0.0]) * turned).as_matrix()
         local[:3, 3] = joint - local[:3, :3] @ joint
         current = current @ local
         transforms.append(current)
@@ -31,14 +40,14 @@ def neck_transforms(joints: np.ndarray, turn: float, nod: float, tilt: float) ->
 
 
 @lru_cache(maxsize=2)
-def skin_mesh(mesh: SitterMesh, turn: float, nod: float, tilt: float) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+def skin_mesh(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float = 0.0) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
     """Linear blend skinning with five weights a vertex: vertices [m], normals, tangents (n, 3) float32.
 
     The last two head poses are kept, as moving or turning the body does not change them.
     """
-    if turn == nod == tilt == 0:
+    if turn == nod == tilt == forward == 0:
         return mesh.vertices, mesh.normals, mesh.tangents
-    transforms = neck_transforms(mesh.joints, turn, nod, tilt).astype(np.float32)
+    transforms = neck_transforms(mesh.joints, turn, nod, tilt, forward).astype(np.float32)
     blended = (mesh.chain @ transforms[:, :3].reshape(5, 12)).reshape(-1, 3, 4)
     turned = [np.einsum("nab,nb->na", blended[:, :, :3], v) for v in (mesh.vertices, mesh.normals, mesh.tangents)]
     return turned[0] + blended[:, :, 3], turned[1], turned[2]
@@ -47,19 +56,39 @@ def skin_mesh(mesh: SitterMesh, turn: float, nod: float, tilt: float) -> tuple[n
 def place_of(mesh: SitterMesh, sitter: Sitter) -> tuple[np.ndarray, np.ndarray]:
     """Rotation (3, 3) and offset (3,) [m] from the body frame to the room.
 
-    The body turns about the vertical through its lowest neck joint, which stands over the sitter's mark.
+    The body turns about the vertical through its lowest neck joint, which stands over the sitter's mark; lying on the
+    back, feet toward the camera when not turned, the joint is as high over the couch as the back is deep.
     """
     rotation = Rotation.from_euler("y", sitter.body_turn, degrees=True).as_matrix()
     axis = np.array([0.0, 0.0, mesh.joints[0, 2]])
-    stands = np.array([sitter.x, sitter.seat_height + mesh.eye_above_seat, sitter.z])
+    if sitter.posture == "lying":
+        rotation = rotation @ Rotation.from_euler("x", -90, degrees=True).as_matrix()
+        axis = mesh.joints[0].astype(float)
+        stands = np.array([sitter.x, sitter.seat_height + mesh.joints[0, 2] - _back(mesh), sitter.z])
+    else:
+        over = mesh.eye_above_seat if sitter.posture == "seated" else -_sole(mesh)
+        stands = np.array([sitter.x, sitter.seat_height + over, sitter.z])
     return rotation, stands - rotation @ axis
+
+
+@lru_cache(maxsize=16)
+def _sole(mesh: SitterMesh) -> float:
+    """Height of the soles of a standing sitter against its eyes [m]."""
+    return float(mesh.standing_vertices[:, 1].min())
+
+
+@lru_cache(maxsize=16)
+def _back(mesh: SitterMesh) -> float:
+    """Depth of the rearmost place of body and head against the eyes [m]."""
+    return float(mesh.vertices[:, 2].min())
 
 
 def posed(mesh: SitterMesh, sitter: Sitter) -> Posed:
     """The sitter in the room."""
-    vertices, normals, tangents = skin_mesh(mesh, sitter.head_turn, sitter.head_nod, sitter.head_tilt)
+    head_pose = (sitter.head_turn, sitter.head_nod, sitter.head_tilt, sitter.chin_forward)
+    vertices, normals, tangents = skin_mesh(mesh, *head_pose)
     rotation, offset = place_of(mesh, sitter)
-    head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt)[4]
+    head = neck_transforms(mesh.joints, *head_pose)[4]
     eyes = mesh.eyes.astype(float).copy()
     for columns in (slice(0, 3), slice(3, 6)):
         in_body = eyes[:, columns] @ head[:3, :3].T + head[:3, 3]

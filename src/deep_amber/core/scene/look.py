@@ -1,0 +1,41 @@
+"""The look: what the picture is for, and what it aims at."""
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Interval, MaxLen
+
+Purpose = Literal["headshot", "website", "creative self-portrait", "beauty", "family"]
+Pattern = Literal["open", "butterfly", "loop", "Rembrandt", "split", "broad", "short", "on-axis", "silhouette"]
+FramingName = Literal["tight head", "head and shoulders", "half", "three-quarter"]
+WardrobeTone = Literal["white", "light", "middle", "dark", "black"]
+
+
+@dataclass(frozen=True)
+class Look:
+    purpose: Purpose
+    mood: Annotated[str, MaxLen(80)] = ""
+    """In the photographer's own words."""
+    key: Literal["high", "middle", "low"] = "middle"
+    """Mostly light tones, all tones, mostly dark tones."""
+    hardness: Literal["soft", "medium", "hard"] = "soft"
+    """How wide the edge of the nose's shadow is."""
+    pattern: Pattern = "open"
+    """Wanted pattern of light; open leaves it to the step Key."""
+    ratio: Annotated[float, Interval(ge=1.0, le=64.0)] = 3.0
+    """Wanted light on the lit cheek to that on the shadow cheek, to one."""
+    backdrop_tone: Annotated[float, Interval(ge=-7.0, le=3.0)] = 0.0
+    """Wanted tone of the backdrop [stops from mid grey]."""
+    wardrobe: WardrobeTone = "middle"
+    wardrobe_colour: Annotated[str, MaxLen(40)] = ""
+    framing: FramingName = "head and shoulders"
+
+
+PRESETS = {look.purpose: look for look in (
+    Look("headshot", "", "middle", "soft", "loop", 3.0, 0.0),
+    Look("website", "", "high", "soft", "butterfly", 2.0, 1.5, framing="half"),
+    Look("creative self-portrait", "", "low", "medium", "Rembrandt", 8.0, -3.0),
+    Look("beauty", "", "high", "medium", "butterfly", 2.0, 1.0, framing="tight head"),
+    Look("family", "", "middle", "soft", "open", 2.0, 0.5, framing="three-quarter"),
+)}  # fmt: skip
+"""What is usual for a purpose, as a start (assumptions)."""

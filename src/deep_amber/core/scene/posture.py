@@ -1,0 +1,44 @@
+"""Sitting down, standing up, lying down: the gear follows the face."""
+
+from dataclasses import replace
+from typing import cast
+
+import numpy as np
+
+from ..sitter.dressed import dressed
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from .holding import inside
+from .moves import follows, shifted
+from .point import Point
+from .set import Set
+from .sitter import Posture, Sitter
+
+UNDER = {"seated": 0.48, "standing": 0.0, "lying": 0.45}
+"""Seat, floor or couch that a posture begins on [m] (assumptions: a kitchen chair, a couch)."""
+
+
+def with_posture(photo_set: Set, posture: str, mesh: SitterMesh | None) -> Set:
+    """The set with the sitter in a posture; with its baked mesh, what is aimed at the face goes along with it."""
+    old = photo_set.sitter
+    new = replace(old, posture=cast(Posture, posture), seat_height=UNDER[posture])
+    if mesh is None or new.posture == old.posture:
+        return replace(photo_set, sitter=new)
+    before, after = (np.array(face_marks(dressed(mesh, k), k).face) for k in (old, new))
+    return _followed(replace(photo_set, sitter=new), old, after - before)
+
+
+def _followed(photo_set: Set, old: Sitter, by: np.ndarray) -> Set:
+    def gone(point: Point) -> Point:
+        return inside(photo_set, shifted(point, *map(float, by)), np.zeros(3))[0]
+
+    def along(thing):
+        return replace(thing, place=gone(thing.place), aim=gone(thing.aim)) if follows(thing, old) else thing
+
+    camera = photo_set.camera
+    return replace(
+        photo_set,
+        camera=replace(camera, place=gone(camera.place), aim=gone(camera.aim)),
+        lights=tuple(map(along, photo_set.lights)),
+        panels=tuple(map(along, photo_set.panels)),
+    )

@@ -4,6 +4,7 @@ from dataclasses import asdict
 
 from flask import Response, current_app
 
+from ..core.brief.aims import aims_of
 from ..core.kit.facts import facts_of
 from ..core.kit.fitting import modifiers_for
 from ..core.kit.owned import shortages
@@ -55,5 +56,5 @@ def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | No
         exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE],
         choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)],
         fits=list(modifiers_for(light.source)) if light else [], facts=facts_of(light) if light else [],
-        warnings=_warnings(photo_set), thing=chosen, resisted=resisted,
+        warnings=_warnings(photo_set), aims=aims_of(photo_set.look, sitter_of(photo_set)), thing=chosen, resisted=resisted,
     ))  # fmt: skip

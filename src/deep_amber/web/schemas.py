@@ -6,9 +6,10 @@ from typing import Annotated, Literal
 from annotated_types import MaxLen
 from pydantic import BaseModel, ConfigDict, Field
 
+from ..core.brief.aims import Aim
 from ..core.scene import Set
-from ..core.scene.drawing import Drawing
 from ..core.scene.light import Role
+from ..core.scene.lines import Drawing
 from ..core.simulation.falloff import ExposureLine
 from ..core.simulation.readings import Readings
 from ..formats.set_file import SetFile
@@ -177,6 +178,8 @@ class SceneOut(BaseModel):
     """Kinds of modifier that fit a light."""
     facts: list[str]
     """What follows from a light's figures."""
+    aims: list[Aim]
+    """What the look aims at, as bands on the Ladder."""
     warnings: list[str]
     """What to be careful with, and what the kit does not have, in words."""
     thing: str

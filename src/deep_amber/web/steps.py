@@ -1,17 +1,34 @@
 """The steps of the work: what is found in a set, and the camera placed for a framing."""
 
+from dataclasses import replace
+
 from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.checks.checks import findings_of, states_of
 from ..core.checks.finding import STEPS
 from ..core.framing.framings import FRAMINGS, framed_as
+from ..core.framing.lenses import taken
+from ..core.kit.catalogue import CATALOGUE
+from ..core.problem import NotAccepted, Problem
+from ..core.scene.camera import Lens
 from ..formats.sitter_file import sitter_of
+from ..store.kit import open_kit
 from .answers import answer
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
 from .schemas import ProblemsOut, SceneOut
-from .steps_schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, MendOut, StepOut, StepsOut
+from .steps_schemas import (
+    FindingOut,
+    FindingsIn,
+    FindingsOut,
+    FramedIn,
+    LensesOut,
+    LensIn,
+    MendOut,
+    StepOut,
+    StepsOut,
+)
 
 steps = APIBlueprint("steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")],
                      abp_responses={"422": ProblemsOut})  # fmt: skip
@@ -29,11 +46,10 @@ def findings(body: FindingsIn):
     """What is found in a set, step by step; 204 when the tab has asked for a newer picture meanwhile."""
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
-    found = findings_of(
-        photo_set, sitter_of(photo_set), body.feet, desk.while_newest(body.viewer, body.turn)
-    )
+    go_on = desk.while_newest(body.viewer, body.turn)
+    found = findings_of(photo_set, sitter_of(photo_set), body.feet, go_on, _lenses(owned_only=True))
     return answer(FindingsOut(
-        states=states_of(found),
+        states=states_of(photo_set, found),
         findings=[FindingOut(code=f.code, severity=f.severity, step=f.step, message=f.message, figures=f.figures,
                              mend=MendOut(text=f.mend.text, set=f.mend.photo_set) if f.mend else None) for f in found],
     ))  # fmt: skip
@@ -42,4 +58,29 @@ def findings(body: FindingsIn):
 @steps.post("/framed", responses={"200": SceneOut})
 def framed(body: FramedIn):
     """The camera placed for a framing."""
-    return scene_of(sound(framed_as(sound(body.set), sitter_of(body.set), body.framing)), body)
+    photo_set = sound(body.set)
+    made = framed_as(photo_set, sitter_of(photo_set), body.framing, _lenses(owned_only=True))
+    return scene_of(sound(made), body)
+
+
+def _lenses(owned_only: bool = False) -> tuple[Lens, ...]:
+    """The lenses of the kit; without any the common ones, unless only owned ones are wanted."""
+    owned = open_kit(current_app.extensions["sessions"]).kit.lenses
+    items = owned if owned or owned_only else CATALOGUE.lenses
+    return tuple(Lens(k.name, k.shortest, k.longest, k.widest) for k in items)
+
+
+@steps.get("/lenses", responses={"200": LensesOut})
+def lenses():
+    """The lenses that can be put on the camera."""
+    return answer(LensesOut(lenses=list(_lenses())))
+
+
+@steps.post("/lens", responses={"200": SceneOut})
+def put_lens_on(body: LensIn):
+    """Another lens on the camera, at its focal length nearest to the present one; an empty name for any focal length."""
+    lens = next((k for k in _lenses() if k.name == body.name), None)
+    if body.name and lens is None:
+        raise NotAccepted([Problem("camera.lens", f"{body.name!r} is not in the kit", "a lens of the kit")])
+    photo_set = sound(body.set)
+    return scene_of(sound(replace(photo_set, camera=taken(photo_set.camera, lens))), body)

@@ -8,6 +8,7 @@ from pydantic import BaseModel
 from ..core.checks.checks import State
 from ..core.checks.finding import Severity
 from ..core.scene import Set
+from ..core.scene.camera import Lens
 from .schemas import Body, SceneIn
 
 
@@ -56,3 +57,12 @@ class FindingsOut(BaseModel):
 
 class FramedIn(SceneIn):
     framing: Annotated[str, MaxLen(40)]
+
+
+class LensesOut(BaseModel):
+    lenses: list[Lens]
+
+
+class LensIn(SceneIn):
+    name: Annotated[str, MaxLen(60)]
+    """In the kit or among common lenses; empty for any focal length."""

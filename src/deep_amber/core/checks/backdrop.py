@@ -12,12 +12,11 @@ from ..scene.light import Light
 from ..scene.panel import Panel
 from ..scene.set import Set
 from ..scene.validation import fits
-from ..simulation.readings import readings_of
 from ..sitter.mesh import SitterMesh
 from ..units import length_text
+from .backdrop_material import material_findings
 from .finding import Finding, GoOn, Mend, stages_for
 
-MELTS = 0.5  # stops between two tones under which they run together (assumption)
 SPARE = 0.10  # [m] that a mended backdrop has over at each side
 STEP, MOST_STEPS = 0.20, 14  # [m] by which things are moved until what is wrong has gone
 RISES = (0.0, 0.2, 0.4)  # [m] of the key
@@ -30,7 +29,7 @@ def backdrop_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool 
     yield from _width(photo_set, seen, feet)
     yield from _top(photo_set, seen, feet)
     yield from _shadow(photo_set, mesh, go_on, feet)
-    yield from _cloth(photo_set, mesh, go_on)
+    yield from material_findings(photo_set, mesh, feet)
 
 
 def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
@@ -45,7 +44,11 @@ def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
     side = "both sides" if max(seen.margin_left, seen.margin_right) < 0 else (
         "camera-left" if seen.margin_left < 0 else "camera-right")  # fmt: skip
     needed = f"{length_text(seen.least_width, feet)} needed" if bounded else "and the frame looks past it however wide"
-    text = f"The backdrop ends in the frame on {side}: {length_text(photo_set.backdrop.width, feet)} wide, {needed}."
+    beside = {"on stands": " Its stand shows.", "wall bar": " The wall beside it shows.", "clamped": " Its clamps show."}
+    text = (
+        f"The backdrop ends in the frame on {side}: {length_text(photo_set.backdrop.width, feet)} wide, {needed}."
+        f"{beside.get(photo_set.backdrop.hung, ' The room shows beside it.')}"
+    )
     yield Finding(
         "backdrop.narrow",
         "look",
@@ -156,20 +159,6 @@ def _out_of_frame(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> 
             if filled and not _shadows(mend.photo_set, mesh, go_on, with_bounce=False):
                 return mend
     return None
-
-
-def _cloth(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
-    """Whether the cloth stands off what is behind it, on the side where it is nearer in tone."""
-    if not any(light.on for light in photo_set.lights):
-        return
-    read = readings_of(stages_for(photo_set, mesh, go_on)).surfaces
-    off = {side: read["cloth"].stops - read[f"backdrop_{side}"].stops for side in ("left", "right")}
-    side = min(off, key=lambda k: abs(off[k]))
-    stops = off[side]
-    how = "melts into" if abs(stops) < MELTS else "separates from"
-    tone = "as bright" if abs(stops) < 0.05 else f"{abs(stops):.1f} stops {'brighter' if stops > 0 else 'darker'}"
-    yield Finding("backdrop.cloth", "note", f"The cloth {how} the backdrop on camera-{side}: {tone}.",
-                  {"cloth_over_backdrop_stops": stops})  # fmt: skip
 
 
 def _shadow(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> Iterator[Finding]:

@@ -14,11 +14,14 @@ from ..framing.framings import (
     picture_height,
     sensor_height,
 )
+from ..framing.lenses import with_lens
 from ..framing.perspective import STRONG, TOUCHING, face_depth, lens_to_face, nose_drawn
+from ..scene.camera import Lens
 from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..units import aperture_text, length_text
+from .camera_gear import gear_findings, headroom_findings
 from .finding import Finding, Mend
 
 TIGHTEST = 0.28  # [m] at the face: from crown to chin; less cuts the head (assumption: an adult's head is 22 to 25 cm)
@@ -28,15 +31,19 @@ AT_EYES = 0.04  # [m] that still counts as eye height
 LOW, HIGH = 0.25, 0.20  # [m] of the lens under and over the eyes that is worth a word
 
 
-def camera_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Iterator[Finding]:
-    """What there is to say about the camera."""
-    yield from _length(photo_set, mesh, feet)
+def camera_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False, lenses: tuple[Lens, ...] = ()) -> Iterator[Finding]:
+    """What there is to say about the camera; `lenses` are those that could be taken instead."""
+    yield from gear_findings(photo_set)
+    yield from _length(photo_set, mesh, feet, lenses)
+    height = picture_height(photo_set.camera, lens_to_face(photo_set, mesh))
+    if height >= TIGHTEST:
+        yield from headroom_findings(photo_set, mesh, height)
     yield from _perspective(photo_set, mesh, feet)
     yield from _depth(photo_set, mesh, feet)
     yield from _height(photo_set, mesh, feet)
 
 
-def _length(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+def _length(photo_set: Set, mesh: SitterMesh, feet: bool, lenses: tuple[Lens, ...]) -> Iterator[Finding]:
     """Too tight a picture with a wall behind the camera; else what the room would allow."""
     camera, there, away = photo_set.camera, length_there(photo_set, mesh), lens_to_face(photo_set, mesh)
     seen = picture_height(camera, away)
@@ -47,7 +54,7 @@ def _length(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
             "camera.framing", "note", f"The picture shows {length_text(seen, feet)} of height at the face.", figures
         )
         return
-    lens = lens_that_does(photo_set, mesh, framing)
+    lens = lens_that_does(photo_set, mesh, framing, lenses)
     needed = distance_for(camera, framing)
     if picture_height(camera, there) >= framing.height:
         mend = Mend(f"step back to {length_text(needed, feet)} for {USUAL}", framed_as(photo_set, mesh, USUAL))
@@ -56,8 +63,10 @@ def _length(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
         return
     mended = None
     if lens:
-        shorter = replace(photo_set, camera=replace(camera, focal_length=lens))
-        mended = Mend(f"take a {lens:g} mm lens for {USUAL}", framed_as(shorter, mesh, USUAL))
+        shorter = replace(photo_set, camera=with_lens(camera, *lens))
+        name = lens[1].name if lens[1] else f"a {lens[0]:g} mm lens"
+        at = f" at {lens[0]:g} mm" if lens[1] and lens[1].shortest < lens[1].longest else ""
+        mended = Mend(f"take {name}{at} for {USUAL}", framed_as(shorter, mesh, USUAL))
     yield Finding(
         "camera.no_length", "look",
         f"{camera.focal_length:g} mm cuts the head at {length_text(away, feet)}, and the room ends at "

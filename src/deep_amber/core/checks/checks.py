@@ -3,20 +3,23 @@
 from dataclasses import replace
 from typing import Literal
 
+from ..scene.camera import Lens
 from ..scene.limits import check_limits
 from ..scene.set import Set
 from ..scene.validation import fits
 from ..sitter.mesh import SitterMesh
 from .backdrop import backdrop_findings
+from .brief import brief_findings
 from .camera import camera_findings
 from .finding import STEPS, Finding, GoOn
 from .room import room_findings
 from .sitter import sitter_findings
 
-State = Literal["fine", "look here"]
+State = Literal["not begun", "fine", "look here"]
 
 
-def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoOn = lambda: None) -> list[Finding]:
+def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoOn = lambda: None,
+                lenses: tuple[Lens, ...] = ()) -> list[Finding]:  # fmt: skip
     """Every finding of a sound set; those that ask to be looked at come first within their step.
 
     Parameters
@@ -24,12 +27,14 @@ def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoO
     photo_set : a set without problems (scene.validation); mesh : the sitter it names
     feet : lengths in feet and inches
     go_on : called between computations; an exception it raises ends the work
+    lenses : of the kit, offered where another would do; without any the usual focal lengths are
     """
     found = [
+        *brief_findings(photo_set, mesh, go_on, feet),
         *room_findings(photo_set, mesh, go_on),
         *backdrop_findings(photo_set, mesh, go_on, feet),
         *sitter_findings(photo_set, mesh, feet),
-        *camera_findings(photo_set, mesh, feet),
+        *camera_findings(photo_set, mesh, feet, lenses),
     ]
     found = [f if f.mend is None or _sound(f.mend.photo_set) else replace(f, mend=None) for f in found]
     order = {step.code: k for k, step in enumerate(STEPS)}
@@ -41,7 +46,10 @@ def _sound(photo_set: Set) -> bool:
     return not any(True for _ in check_limits(photo_set)) and fits(photo_set)
 
 
-def states_of(findings: list[Finding]) -> dict[str, State]:
-    """Each step's state: "look here" when a finding asks for it, else "fine"."""
+def states_of(photo_set: Set, findings: list[Finding]) -> dict[str, State]:
+    """Each step's state: "not begun", "look here" when a finding asks for it, else "fine"."""
     asking = {f.step for f in findings if f.severity == "look"}
-    return {step.code: "look here" if step.code in asking else "fine" for step in STEPS}
+    states: dict[str, State] = {step.code: "look here" if step.code in asking else "fine" for step in STEPS}
+    if photo_set.look is None:
+        states["brief"] = "not begun"
+    return states

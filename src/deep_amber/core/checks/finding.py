@@ -25,7 +25,7 @@ class Step:
     """What is chosen on the bench for it."""
 
 
-STEPS = (Step("room", "Room", "room"), Step("backdrop", "Backdrop", "backdrop"), Step("sitter", "Sitter", "sitter"),
+STEPS = (Step("brief", "Brief", "look"), Step("room", "Room", "room"), Step("backdrop", "Backdrop", "backdrop"), Step("sitter", "Sitter", "sitter"),
          Step("camera", "Camera", "camera"))  # fmt: skip
 """The steps of the work that exist, in working order."""
 

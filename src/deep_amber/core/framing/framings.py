@@ -6,13 +6,14 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..problem import NotAccepted, Problem
-from ..scene.camera import Camera
+from ..scene.camera import Camera, Lens
 from ..scene.geometry import field_of_view, unit
 from ..scene.point import Point
 from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..units import length_text
+from .lenses import longest_under
 
 
 @dataclass(frozen=True)
@@ -29,25 +30,15 @@ FRAMINGS = {f.name: f for f in (
     Framing("three-quarter", 1.40, 0.24),
 )}  # fmt: skip
 ROOM_BEHIND = 0.25  # [m] kept between lens and the wall behind the camera (assumption)
-LENSES = (
-    24.0,
-    35.0,
-    50.0,
-    70.0,
-    85.0,
-    105.0,
-    135.0,
-    200.0,
-)  # [mm] usual focal lengths, offered when a lens does not do
 
 
 def sensor_height(camera: Camera) -> float:
-    """Height of the upright 4 : 5 picture on the sensor [mm]."""
+    """Height of the picture on the sensor [mm]."""
     return 2 * field_of_view(camera, camera.aspect)[1] * camera.focal_length
 
 
 def picture_height(camera: Camera, distance: float) -> float:
-    """Height of the part of a plane at a distance that the picture shows [m]; the picture is 4 : 5 upright."""
+    """Height of the part of a plane at a distance that the picture shows [m]."""
     return distance * sensor_height(camera) / camera.focal_length
 
 
@@ -74,14 +65,18 @@ def length_there(photo_set: Set, mesh: SitterMesh) -> float:
     return float(min(ends)) - ROOM_BEHIND
 
 
-def lens_that_does(photo_set: Set, mesh: SitterMesh, framing: Framing) -> float | None:
-    """The longest offered focal length with which the room has the length for a framing [mm]."""
-    there, camera = length_there(photo_set, mesh), photo_set.camera
-    fitting = [f for f in LENSES if distance_for(replace(camera, focal_length=f), framing) <= there]
-    return max(fitting, default=None)
+def lens_that_does(
+    photo_set: Set, mesh: SitterMesh, framing: Framing, lenses: tuple[Lens, ...] = ()
+) -> tuple[float, Lens | None] | None:
+    """The longest focal length [mm] with which the room has the length for a framing, and its lens.
+
+    `lenses` are those of the kit; without any the usual focal lengths are offered.
+    """
+    longest = photo_set.camera.focal_length * length_there(photo_set, mesh) / distance_for(photo_set.camera, framing)
+    return longest_under(longest, lenses)
 
 
-def framed_as(photo_set: Set, mesh: SitterMesh, name: str) -> Set:
+def framed_as(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, ...] = ()) -> Set:
     """The set with the camera placed for a framing, in its present direction and at its present lens height.
 
     Raises NotAccepted when the room has not the length, naming the lens that would do.
@@ -92,8 +87,9 @@ def framed_as(photo_set: Set, mesh: SitterMesh, name: str) -> Set:
     marks = face_marks(mesh, photo_set.sitter)
     face, away, there = np.array(marks.face), distance_for(camera, framing), length_there(photo_set, mesh)
     if away > there:
-        lens = lens_that_does(photo_set, mesh, framing)
-        would = f"{lens:g} mm would do" if lens else "no lens offered is short enough here"
+        lens = lens_that_does(photo_set, mesh, framing, lenses)
+        named = f"the {lens[1].name} at {lens[0]:g} mm" if lens and lens[1] else f"{lens[0]:g} mm" if lens else ""
+        would = f"{named} would do" if lens else "no lens offered is short enough here"
         raise NotAccepted([Problem(
             "camera.focal_length",
             f"{camera.focal_length:g} mm needs {length_text(away)} from the face for {name}; the room has {length_text(there)}",

@@ -1,6 +1,5 @@
 """The set as lines to be drawn to scale: outlines, aims, edges of the frame, pulled tapes. All in metres."""
 
-from dataclasses import dataclass
 from functools import lru_cache
 from string import ascii_uppercase
 
@@ -13,114 +12,21 @@ from ..kit.emission import half_power
 from ..sitter.face import face_marks
 from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
-from .geometry import Quad, aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads
+from .draw_room import backdrop_stands, door_lines, furniture_lines
+from .geometry import Quad, aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads, sweep_quad
 from .handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from .light import Light
+from .lines import CameraLines, Drawing, LightLines, PanelLines, SitterLines, Tape, line_of, rounded
 from .panel import Panel
 from .set import Set
 from .sitter import Sitter
 
-Line = tuple[tuple[float, ...], ...]
 BODY_DEPTH = 0.38  # depth of a light behind its front, in its shorter side (drawing only)
 SHORTEST_BODY = 0.12  # [m]
 INSIDE = 1e-3  # [m] that keeps a light in the wall inside the room
 RESERVED = "SCBRUTNXV"  # sitter, camera, backdrop, room, and the keys that do something
 LEVELS = 64  # of the sitter's outline from the side
 OUTLINE_STRIDE = 3  # one vertex of so many is enough for outlines
-
-
-@dataclass(frozen=True)
-class LightLines:
-    name: str
-    letter: str
-    role: str
-    source: str
-    """Its kind."""
-    modifier: str
-    """Its kind."""
-    front: Line
-    """Outline of the front (x, y, z): four corners, or eight of a round one."""
-    back: tuple[float, ...]
-    """Where the body narrows to the source."""
-    place: tuple[float, ...]
-    aim: tuple[float, ...]
-    spread: Line
-    """Ends of the half-power edges of its beam in the room: left, right, upper, lower."""
-    on: bool
-
-
-@dataclass(frozen=True)
-class PanelLines:
-    name: str
-    letter: str
-    surface: str
-    parts: tuple[Line, ...]
-    """Corners of each flat part."""
-    place: tuple[float, ...]
-    aim: tuple[float, ...]
-    on: bool
-
-
-@dataclass(frozen=True)
-class SitterLines:
-    place: tuple[float, ...]
-    """Body axis on the seat."""
-    face: tuple[float, ...]
-    eyes: tuple[float, ...]
-    forward: tuple[float, ...]
-    """Where the nose points."""
-    nose_handle: tuple[float, ...]
-    """Turns and nods the head."""
-    chest_handle: tuple[float, ...]
-    """Turns the body."""
-    body_from_above: Line
-    """(x, z)"""
-    head_from_above: Line
-    """(x, z)"""
-    from_side: Line
-    """(z, y)"""
-
-
-@dataclass(frozen=True)
-class CameraLines:
-    place: tuple[float, ...]
-    aim: tuple[float, ...]
-    frame: Line
-    """Ends of the middles of the frame's left, right, upper and lower edge (x, y, z)."""
-
-
-@dataclass(frozen=True)
-class Tape:
-    name: str
-    start: tuple[float, ...]
-    end: tuple[float, ...]
-    metres: float
-    centimetres_text: str
-    feet_text: str
-
-
-@dataclass(frozen=True)
-class Drawing:
-    width: float
-    depth: float
-    height: float
-    backdrop: Line
-    """Upper corners and lower corners (x, y, z)."""
-    backdrop_handle: tuple[float, ...]
-    """Turns the backdrop; at the height of its upper edge."""
-    sitter: SitterLines
-    camera: CameraLines
-    lights: tuple[LightLines, ...]
-    panels: tuple[PanelLines, ...]
-    tapes: tuple[Tape, ...]
-
-
-def _tuple(values) -> tuple[float, ...]:
-    return tuple(round(float(v), 4) for v in values)
-
-
-def _lines(points) -> Line:
-    return tuple(_tuple(p) for p in points)
 
 
 def _around(points: np.ndarray) -> np.ndarray:
@@ -156,10 +62,10 @@ def _sitter(s: Sitter, mesh: SitterMesh) -> SitterLines:
     body, head, vertices = _outlines(mesh, s.head_turn, s.head_nod, s.head_tilt, s.chin_forward)
     flat, beside = rotation[np.ix_([0, 2], [0, 2])], rotation[[2, 1]]
     return SitterLines(
-        _tuple((s.x, s.seat_height, s.z)), _tuple(marks.face), _tuple(marks.eyes), _tuple(marks.forward),
-        _tuple(np.array(marks.eyes) + np.array(marks.forward) * NOSE_HANDLE),
-        _tuple(np.array([s.x, s.seat_height, s.z]) + rotation @ [0, 0, CHEST_HANDLE]), _lines(body @ flat.T + offset[[0, 2]]), _lines(head @ flat.T + offset[[0, 2]]),
-        _lines(_profile(vertices @ beside.T + offset[[2, 1]])),
+        rounded((s.x, s.seat_height, s.z)), rounded(marks.face), rounded(marks.eyes), rounded(marks.forward),
+        rounded(np.array(marks.eyes) + np.array(marks.forward) * NOSE_HANDLE),
+        rounded(np.array([s.x, s.seat_height, s.z]) + rotation @ [0, 0, CHEST_HANDLE]), line_of(body @ flat.T + offset[[0, 2]]), line_of(head @ flat.T + offset[[0, 2]]),
+        line_of(_profile(vertices @ beside.T + offset[[2, 1]])),
     )  # fmt: skip
 
 
@@ -186,7 +92,7 @@ def _camera(photo_set: Set) -> CameraLines:
     wide, high = field_of_view(camera, camera.aspect)
     ways = [forward - right * wide, forward + right * wide, forward + up * high, forward - up * high]
     start = camera.place.array
-    return CameraLines(_tuple(start), _tuple(camera.aim.array), _lines(_end_in_room(photo_set, start, w) for w in ways))
+    return CameraLines(rounded(start), rounded(camera.aim.array), line_of(_end_in_room(photo_set, start, w) for w in ways))
 
 
 def _outline(quad: Quad) -> np.ndarray:
@@ -208,23 +114,23 @@ def _light(photo_set: Set, light: Light, letter: str) -> LightLines:
     start = np.clip(light.place.array, low, high)
     spread = [_end_in_room(photo_set, start, way) for way in ways]
     return LightLines(
-        light.name, letter, light.role, light.source.kind, light.modifier.kind, _lines(_outline(quad)),
-        _tuple(light.place.array - quad.normal * depth), _tuple(light.place.array), _tuple(light.aim.array),
-        _lines(spread), light.on,
+        light.name, letter, light.role, light.source.kind, light.modifier.kind, line_of(_outline(quad)),
+        rounded(light.place.array - quad.normal * depth), rounded(light.place.array), rounded(light.aim.array),
+        line_of(spread), light.on,
     )  # fmt: skip
 
 
 def _panel(panel: Panel, letter: str) -> PanelLines:
-    parts = tuple(_lines(quad.corners) for quad in panel_quads(panel))
+    parts = tuple(line_of(quad.corners) for quad in panel_quads(panel))
     return PanelLines(
-        panel.name, letter, panel.surface, parts, _tuple(panel.place.array), _tuple(panel.aim.array), panel.on
+        panel.name, letter, panel.surface, parts, rounded(panel.place.array), rounded(panel.aim.array), panel.on
     )
 
 
 def _tape(name: str, start, end) -> Tape:
     metres = float(np.linalg.norm(np.array(end) - np.array(start)))
     return Tape(
-        name, _tuple(start), _tuple(end), metres, units.length_text(metres), units.length_text(metres, feet=True)
+        name, rounded(start), rounded(end), metres, units.length_text(metres), units.length_text(metres, feet=True)
     )
 
 
@@ -260,12 +166,15 @@ def letters(names: list[str]) -> list[str]:
 def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     """Everything the Floor and the Side draw."""
     room, quad = photo_set.room, backdrop_quad(photo_set.backdrop)
-    corners = quad.corners[[3, 2, 1, 0]]
-    marks = letters([*(k.name for k in photo_set.lights), *(k.name for k in photo_set.panels)])
+    corners, sweep = quad.corners[[3, 2, 1, 0]], sweep_quad(photo_set.backdrop)
+    things = (photo_set.lights, photo_set.panels, photo_set.furniture, photo_set.doors)
+    marks = iter(letters([k.name for kind in things for k in kind]))
+    lights = tuple(_light(photo_set, k, next(marks)) for k in photo_set.lights)
+    panels = tuple(_panel(k, next(marks)) for k in photo_set.panels)
+    furniture = tuple(furniture_lines(k, next(marks)) for k in photo_set.furniture)
+    doors = tuple(door_lines(room, k, next(marks)) for k in photo_set.doors)
     return Drawing(
-        room.width, room.depth, room.height, _lines(corners),
-        _tuple(corners[:2].mean(0) + quad.normal * BACKDROP_HANDLE), _sitter(photo_set.sitter, mesh), _camera(photo_set),
-        tuple(_light(photo_set, k, m) for k, m in zip(photo_set.lights, marks, strict=False)),
-        tuple(_panel(k, m) for k, m in zip(photo_set.panels, marks[len(photo_set.lights) :], strict=True)),
-        tapes(photo_set, mesh),
+        room.width, room.depth, room.height, line_of(corners), line_of(sweep.corners[:, [0, 2]]) if sweep else (),
+        backdrop_stands(photo_set.backdrop), rounded(corners[:2].mean(0) + quad.normal * BACKDROP_HANDLE),
+        _sitter(photo_set.sitter, mesh), _camera(photo_set), lights, panels, furniture, doors, tapes(photo_set, mesh),
     )  # fmt: skip

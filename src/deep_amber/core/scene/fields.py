@@ -88,8 +88,8 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
     return field.put(photo_set, mesh, new)
 
 
-GROUPS = {
-    "tones": "room.surfaces",
+GROUPS: dict[str, tuple[str, ...]] = {
+    "tones": ("room.surfaces",),
     "worn": ("sitter.skin", "sitter.hair", "sitter.sheen", "sitter.cloth", "sitter.glasses"),
     "material": ("backdrop.material", "backdrop.surface", "backdrop.variation", "backdrop.grain", "backdrop.creases",
                  "backdrop.kind"),

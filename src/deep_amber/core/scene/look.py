@@ -31,7 +31,7 @@ class Look:
     framing: FramingName = "head and shoulders"
 
 
-PRESETS = {look.purpose: look for look in (
+PRESETS: dict[str, Look] = {look.purpose: look for look in (
     Look("headshot", "", "middle", "soft", "loop", 3.0, 0.0),
     Look("website", "", "high", "soft", "butterfly", 2.0, 1.5, framing="half"),
     Look("creative self-portrait", "", "low", "medium", "Rembrandt", 8.0, -3.0),

@@ -20,6 +20,8 @@ LABELS = {
     "forehead": "forehead",
     "chin": "chin",
     "cloth": "cloth",
+    "hair_left": "hair edge left",
+    "hair_right": "hair edge right",
     "backdrop_left": "backdrop left",
     "backdrop_middle": "backdrop middle",
     "backdrop_right": "backdrop right",

@@ -9,7 +9,7 @@ from ..picture.lens_rays import directions
 from ..picture.seen import walls_seen
 from ..scene.set import Set
 from ..sitter.face import face_marks, vertices_near
-from ..sitter.mesh import CLOTH, SKIN, Posed, SitterMesh
+from ..sitter.mesh import CHAIN_HEAD, CLOTH, HAIR, SCALP, SKIN, Posed, SitterMesh
 from ..transport.weights import DOME, FLAT
 
 POINTS = 16  # a surface
@@ -17,6 +17,8 @@ CHEEK_RADIUS, CHIN_RADIUS, FOREHEAD_RADIUS = 0.012, 0.008, 0.014  # [m]
 # Picture places (from the upper left) whose backdrop is read; the middle is read as if the sitter were away.
 BACKDROP_PLACES = {"backdrop_left": 0.06, "backdrop_middle": 0.5, "backdrop_right": 0.94}
 BACKDROP_ROW, BACKDROP_SPREAD = 0.3, 0.03
+HAIR_OVER_EYES, HAIR_POINTS, HAIR_OUT = 0.03, 8, 0.012  # [m], of the edge of the hair and its reading before it [m]
+HAIR_OUTWARD, HAIR_FORWARD = 0.8, 0.6  # way that the edge is taken to face
 
 
 @dataclass(frozen=True, eq=False)
@@ -40,6 +42,19 @@ def _cloth_vertices(mesh: SitterMesh) -> np.ndarray:
     return chest[np.linspace(0, len(chest) - 1, min(POINTS, len(chest))).astype(int)]
 
 
+@lru_cache(maxsize=4)
+def _hair_edge(mesh: SitterMesh, side: int) -> np.ndarray:
+    """Vertices on the edge of the head on one side, seen from the front: hair, or the skin of a bald head."""
+    above = (mesh.vertices[:, 1] > HAIR_OVER_EYES) & (mesh.chain[:, CHAIN_HEAD] > 0.9)
+    hair = np.where(above & np.isin(mesh.parts, (HAIR, SCALP)))[0]
+    if len(hair) < HAIR_POINTS:
+        hair = np.where(above & (mesh.parts == SKIN))[0]
+    outward = side * mesh.vertices[hair, 0]
+    edge = hair[outward > np.quantile(outward, 0.96)]
+    edge = edge[np.argsort(mesh.vertices[edge, 1], kind="stable")]
+    return edge[np.linspace(0, len(edge) - 1, HAIR_POINTS).astype(int)]
+
+
 def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
     """The surfaces on the Ladder, each as up to sixteen points [m]."""
     on_sitter = {
@@ -48,9 +63,16 @@ def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
         "forehead": vertices_near(mesh, "forehead", FOREHEAD_RADIUS, POINTS, SKIN),
         "chin": vertices_near(mesh, "chin", CHIN_RADIUS, POINTS, SKIN),
         "cloth": _cloth_vertices(mesh),
+        "hair_left": _hair_edge(mesh, -1),
+        "hair_right": _hair_edge(mesh, 1),
     }
     points = [posed.in_room(posed.vertices[rows]) for rows in on_sitter.values()]
     axes = [posed.normals[rows] @ posed.rotation.T for rows in on_sitter.values()]
+    for k, side in ((-2, -1.0), (-1, 1.0)):
+        # Strands face every way: the edge is read as a smooth head's, out of the way of its own strands.
+        outward = posed.head_rotation @ np.array([side * HAIR_OUTWARD, 0.0, HAIR_FORWARD])
+        axes[k] = np.repeat(outward[None], len(axes[k]), 0)
+        points[k] = points[k] + outward * HAIR_OUT
     albedo = [mesh.colours[rows] for rows in on_sitter.values()]
     offsets = np.stack(np.meshgrid([-1, 0, 1], [-1, 0, 1]), -1).reshape(-1, 2) * BACKDROP_SPREAD
     for across in BACKDROP_PLACES.values():

@@ -18,6 +18,7 @@ from ..scene.set import Set
 from ..sitter.mesh import SitterMesh
 from ..transport.quads import quad_rows
 from .bounced import bounces, patches
+from .focus import focused
 from .layers import (
     DirectLayer,
     Part,
@@ -172,6 +173,9 @@ def linear_picture(stages: Stages) -> np.ndarray:
             _add_catchlights(stages, places, "outlines", light, scale, added)
         _show_things(stages, places, added)
         _show_things(stages, seen, out)
+        in_focus = focused(stages, out, places, added, owner)
+        if in_focus is not None:
+            return in_focus
         _average_outlines(out, added, owner)
     else:
         _show_things(stages, seen, out)

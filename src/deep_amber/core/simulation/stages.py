@@ -10,6 +10,7 @@ from ..kit.emission import shape_of
 from ..picture.edges import outline_pixels, outline_places
 from ..picture.lens_rays import Size, directions, pixel_places
 from ..picture.seen import Seen, all_seen
+from ..picture.textured import add_texture
 from ..picture.wall_light import WallPlaces, wall_places
 from ..scene.light import Light
 from ..scene.panel import Panel
@@ -113,7 +114,10 @@ class Stages:
 
         def make() -> Seen:
             self.go_on()
-            return all_seen(self.photo_set, self.mesh, self.posed(), self.rays(), ways())
+            seen = all_seen(self.photo_set, self.mesh, self.posed(), self.rays(), ways())
+            if self.quality.outlines:
+                add_texture(self.photo_set, seen)
+            return seen
 
         return self.keep_picture(stage, key, make)
 

@@ -1,0 +1,52 @@
+"""What a look aims at, as bands on the Ladder."""
+
+import math
+from dataclasses import dataclass
+
+from ..exposure.response import LUMINANCE, stops_from_mid_grey
+from ..scene.look import Look
+from ..sitter.mesh import SKIN, SitterMesh
+
+TOLERANCE = 1 / 3  # stops either side of an aim: one click of the camera
+KEY_OFFSET = {"high": 1 / 3, "middle": 0.0, "low": -1 / 3}
+"""Stops by which the lit cheek is taken over or under its own tone (assumption)."""
+BACKDROP_SURFACES = ("backdrop_left", "backdrop_middle", "backdrop_right")
+
+
+@dataclass(frozen=True)
+class Aim:
+    surface: str
+    """Name of the reading."""
+    low: float
+    """[stops from mid grey]"""
+    high: float
+
+    @property
+    def middle(self) -> float:
+        return (self.low + self.high) / 2
+
+
+def own_tone(mesh: SitterMesh) -> float:
+    """Stops from mid grey of the sitter's skin, facing the light that an exposure is metered for."""
+    colours = mesh.colours[(mesh.parts == SKIN) & (mesh.gloss > 0)]
+    return stops_from_mid_grey(float((colours @ LUMINANCE).mean()))
+
+
+def _aim(surface: str, stops: float) -> Aim:
+    return Aim(surface, stops - TOLERANCE, stops + TOLERANCE)
+
+
+def aims_of(look: Look | None, mesh: SitterMesh) -> list[Aim]:
+    """The bands that the readings should lie in; none before the brief is begun.
+
+    The lit cheek keeps its own tone, a little over or under it in a high or low key; the shadow cheek lies under it by
+    the wanted ratio, log2 of it in stops.
+    """
+    if look is None:
+        return []
+    lit = own_tone(mesh) + KEY_OFFSET[look.key]
+    return [
+        _aim("lit_cheek", lit),
+        _aim("shadow_cheek", lit - math.log2(look.ratio)),
+        *(_aim(name, look.backdrop_tone) for name in BACKDROP_SURFACES),
+    ]

@@ -1,0 +1,123 @@
+"""Backdrop: whether its creases and its texture show, its lower edge, how it hangs, and a softbox that is off."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ..framing.depth_of_field import blur, nearest_focus
+from ..framing.framings import sensor_height
+from ..framing.perspective import TOUCHING, lens_to_face
+from ..ground.coverage import coverage
+from ..ground.texture import CREASE_WIDTHS
+from ..scene.light import Light
+from ..scene.modifier import Softbox
+from ..scene.point import Point
+from ..scene.set import Set
+from ..scene.source import Strobe
+from ..sitter.mesh import SitterMesh
+from ..units import APERTURES, aperture_text, length_text, step_in_series
+from .finding import Finding, Mend
+
+MELTED = 2.0  # widths of a crease over which the blur must reach to hide it (assumption)
+BEFORE_FACE = 0.03  # [m] of a lit softbox's cloth before the unlit backdrop
+SOFTBOX_OUTPUT = -4.0  # stops under full that it begins with
+MOST_OPEN = 12  # third stops that are tried
+
+
+def blur_there(photo_set: Set, mesh: SitterMesh) -> float:
+    """Diameter of the blur of a point on the backdrop, measured on the backdrop [m]."""
+    camera, away = photo_set.camera, lens_to_face(photo_set, mesh)
+    ground = max(abs(camera.place.z - photo_set.backdrop.z), TOUCHING)
+    if away < nearest_focus(camera):
+        return 0.0
+    return blur(camera, away, ground) / camera.focal_length * ground
+
+
+def material_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Iterator[Finding]:
+    """What there is to say about what it is made of and how it hangs."""
+    yield from _creases(photo_set, mesh, feet)
+    yield from _foot(photo_set, feet)
+    yield from _hung(photo_set)
+    yield from _unlit(photo_set)
+
+
+def _creases(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+    backdrop, camera = photo_set.backdrop, photo_set.camera
+    width = CREASE_WIDTHS.get(backdrop.creases)
+    spread = blur_there(photo_set, mesh)
+    figures = {"blur_on_backdrop_m": spread, "blur_share": spread * camera.focal_length / sensor_height(camera)
+               / max(abs(camera.place.z - backdrop.z), TOUCHING)}  # fmt: skip
+    if width is None:
+        return
+    figures["crease_m"] = width
+    if spread >= MELTED * width:
+        yield Finding("backdrop.creases", "note", f"Its {backdrop.creases} melt: a point is blurred over {length_text(spread, feet)}, "
+                      f"a crease is {length_text(width, feet)} wide.", figures)  # fmt: skip
+        return
+    yield Finding("backdrop.creases", "look", f"Its {backdrop.creases} show: a point is blurred over {length_text(spread, feet)} only, "
+                  f"a crease is {length_text(width, feet)} wide. Or steam it.", figures, _opened(photo_set, mesh, width))  # fmt: skip
+
+
+def _opened(photo_set: Set, mesh: SitterMesh, width: float) -> Mend | None:
+    """The aperture at which they melt, the lights turned down by as much."""
+    camera, lens = photo_set.camera, photo_set.camera.lens
+    for thirds in range(1, MOST_OPEN + 1):
+        aperture = float(step_in_series(camera.aperture, APERTURES, -thirds))
+        if aperture < (lens.widest if lens else APERTURES[0]) or aperture == camera.aperture:
+            return None
+        lights = tuple(replace(k, output=k.output - thirds / 3) for k in photo_set.lights)
+        if any(k.output < k.source.lowest_output for k in lights):
+            return None
+        opened = replace(photo_set, camera=replace(camera, aperture=aperture), lights=lights)
+        if blur_there(opened, mesh) >= MELTED * width:
+            down = f"{thirds // 3} stops" if thirds % 3 == 0 else f"{thirds / 3:.1f} stops"
+            return Mend(f"open to {aperture_text(aperture)} and turn the lights down by {down}", opened)
+    return None
+
+
+def _foot(photo_set: Set, feet: bool) -> Iterator[Finding]:
+    """Where the frame sees under the backdrop: a gap, or the floor before one that has no sweep."""
+    backdrop, seen = photo_set.backdrop, coverage(photo_set)
+    if not math.isfinite(seen.bottom) or seen.bottom >= backdrop.lower:
+        return
+    if backdrop.lower > 0:
+        text = f"The frame looks under the backdrop: it ends {length_text(backdrop.lower, feet)} over the floor."
+        yield Finding("backdrop.foot", "look", text, {"bottom_m": seen.bottom}, Mend("let it down to the floor", replace(
+            photo_set, backdrop=replace(backdrop, lower=0.0))))  # fmt: skip
+        return
+    if backdrop.sweep == 0 and backdrop.kind in ("paper", "cloth", "muslin", "painted cloth"):
+        needed = math.ceil(10 * min(photo_set.room.depth - backdrop.z, photo_set.camera.place.z - backdrop.z)) / 10 - 0.1
+        text = "The frame sees the floor before the backdrop; a sweep over the floor hides the line."
+        yield Finding("backdrop.foot", "look", text, {"bottom_m": seen.bottom}, Mend(
+            f"roll it out {length_text(needed, feet)} over the floor", replace(photo_set, backdrop=replace(backdrop, sweep=needed))))  # fmt: skip
+
+
+CAUTIONS = {
+    "ceiling bar": "Fixings, load and hidden cables of a ceiling bar are for a licensed person; local rules come first.",
+    "wall bar": "Fixings, load and hidden cables of a wall bar are for a licensed person; local rules come first.",
+    "on stands": "Weight on both stands' legs, off the floor; no child or pet near a bar that can tip.",
+}
+"""The usual caution for what a backdrop hangs on."""
+
+
+def _hung(photo_set: Set) -> Iterator[Finding]:
+    backdrop = photo_set.backdrop
+    if backdrop.kind != "wall" and backdrop.hung in CAUTIONS:
+        yield Finding("backdrop.hung", "note", CAUTIONS[backdrop.hung])
+
+
+def _unlit(photo_set: Set) -> Iterator[Finding]:
+    """A softbox face that nothing lights from within."""
+    backdrop = photo_set.backdrop
+    if backdrop.kind != "softbox face" or any(k.role == "ground" and k.on for k in photo_set.lights):
+        return
+    turn, middle = math.radians(backdrop.turn), (backdrop.lower + backdrop.height) / 2
+    way = (math.sin(turn), math.cos(turn))
+    place = Point(backdrop.x + way[0] * BEFORE_FACE, middle, backdrop.z + way[1] * BEFORE_FACE)
+    aim = Point(place.x + way[0], middle, place.z + way[1])
+    box = Softbox(min(backdrop.width, 3.0), min(backdrop.height - backdrop.lower, 3.0))
+    taken = {k.name for k in (*photo_set.lights, *photo_set.panels)}  # type: ignore[attr-defined]
+    name = next(n for n in ("ground", "softbox ground", "lit face", "face light") if n not in taken)
+    light = Light(place, aim, SOFTBOX_OUTPUT, box, name, Strobe(), "ground")
+    yield Finding("backdrop.unlit", "look", "The softbox behind the sitter is not lit.", {},
+                  Mend("put its light in", replace(photo_set, lights=(*photo_set.lights, light))))  # fmt: skip

@@ -1,0 +1,84 @@
+"""What would help most against the room's bounce: black cloth, a black board, a window or lamp shut out.
+
+Each is computed as the set with it done; the best ones are offered.
+"""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from ..exposure.cast import DARKNESS
+from ..exposure.response import LUMINANCE
+from ..scene.panel import Panel
+from ..scene.point import Point
+from ..scene.room import SURFACE_LABELS, SURFACE_NAMES, Surface
+from ..scene.set import Set
+from ..scene.validation import fits
+from ..simulation.readings import light_on_cheeks
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from .finding import Finding, GoOn, Mend, stages_for
+
+BLACK_CLOTH = Surface(0.04)
+BOARD = (0.9, 1.8)  # [m], of the black board that is tried
+BOARD_AWAY = 0.55  # [m] from the face
+LEAST, MOST_HELPS = 0.15, 3  # stops that are worth a word; how many are offered
+
+
+def with_surfaces(photo_set: Set, **surfaces: Surface) -> Set:
+    """The set with other surfaces of the room."""
+    room = photo_set.room
+    return replace(photo_set, room=replace(room, surfaces=replace(room.surfaces, **surfaces)))
+
+
+def cheeks(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> tuple[np.ndarray, np.ndarray]:
+    """(3,) light on the lit and the shadow cheek."""
+    return light_on_cheeks(stages_for(photo_set, mesh, go_on))
+
+
+def stops_over(a: np.ndarray, b: np.ndarray) -> float:
+    """Of one light (3,) over another [stops]."""
+    return float(np.log2((LUMINANCE @ a + DARKNESS) / (LUMINANCE @ b + DARKNESS)))
+
+
+def _board(photo_set: Set, mesh: SitterMesh, side: int) -> Set | None:
+    """A black board beside the face, on one side of the way to the camera; None where there is no room."""
+    face = np.array(face_marks(mesh, photo_set.sitter).face)
+    to_camera = photo_set.camera.place.array - face
+    level = np.array([to_camera[0], 0.0, to_camera[2]]) / max(float(np.hypot(to_camera[0], to_camera[2])), 1e-6)
+    place = face + side * BOARD_AWAY * np.array([level[2], 0.0, -level[0]])
+    place[1] = max(min(place[1], photo_set.room.height - BOARD[1] / 2 - 0.02), BOARD[1] / 2 + 0.02)
+    name = next(n for n in ("black board", "black board 2", "black board 3") if n not in {k.name for k in photo_set.panels})
+    board = Panel(Point(*map(float, place)), Point(float(face[0]), float(place[1]), float(face[2])), *BOARD, "black", name=name)
+    made = replace(photo_set, panels=(*photo_set.panels, board))
+    return made if len(made.panels) <= 8 and fits(made) else None
+
+
+def _candidates(photo_set: Set, mesh: SitterMesh) -> Iterator[tuple[str, Set]]:
+    surfaces = photo_set.room.surfaces
+    for name in SURFACE_NAMES:
+        if getattr(surfaces, name).reflectance > 2 * BLACK_CLOTH.reflectance:
+            yield f"hang black cloth on the {SURFACE_LABELS[name]}", with_surfaces(photo_set, **{name: BLACK_CLOTH})
+    for side, name in ((-1, "camera-left"), (1, "camera-right")):
+        made = _board(photo_set, mesh, side)
+        if made:
+            yield f"stand a black board beside the face on {name}", made
+    for i, light in enumerate(photo_set.lights):
+        others = photo_set.lights
+        if not light.on or light.source.kind != "window" or light.source.cover == "blackout" or light.role == "key":
+            continue
+        dark = replace(light, source=replace(light.source, cover="blackout"))
+        yield f"black out {light.name}", replace(photo_set, lights=tuple(dark if k == i else o for k, o in enumerate(others)))
+
+
+def room_helps(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:
+    """The changes that deepen the shadow cheek (3,) most, best first, each with its computed difference."""
+    made = []
+    for text, changed in _candidates(photo_set, mesh):
+        _, dark = cheeks(changed, mesh, go_on)
+        made.append((stops_over(shadow, dark), text, changed))
+    for helped, text, changed in sorted(made, key=lambda k: -k[0])[:MOST_HELPS]:
+        if helped >= LEAST:
+            message = f"{text[0].upper()}{text[1:]}: the shadow cheek goes {helped:.1f} stops deeper."
+            yield Finding("room.help", "note", message, {"shadow_deeper_stops": helped}, Mend(text, changed))

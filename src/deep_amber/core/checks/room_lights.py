@@ -1,0 +1,80 @@
+"""Room: lamps and windows that should not count beside flash, and doors that something stands before."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from ..scene.furniture import Door
+from ..scene.set import Set
+from ..sitter.mesh import SitterMesh
+from .finding import Finding, GoOn, Mend
+from .room_helps import cheeks, stops_over
+
+COUNTS = 5.0  # stops under the flash over which room light is seen (assumption: 3 % of the light)
+FOOT = 0.25  # [m] that the foot of a stand takes about its middle
+FASTEST_WITH_FLASH = 1 / 200  # [s], usual sync speed (assumption)
+
+
+def _only(photo_set: Set, wanted: bool) -> Set:
+    """The set with room light alone, or without it."""
+    lights = tuple(replace(k, on=k.on and _is_room_light(k) == wanted) for k in photo_set.lights)
+    return replace(photo_set, lights=lights)
+
+
+def _is_room_light(light) -> bool:
+    return light.role == "room" or (light.source.kind == "window" and light.role == "other")
+
+
+def lamp_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
+    """How far room lamps, and windows without a role, are under the flash at the face."""
+    lamps = [k for k in photo_set.lights if k.on and _is_room_light(k)]
+    flash = any(k.on and k.is_flash for k in photo_set.lights)
+    if not lamps or not flash:
+        return
+    by_room, by_rest = (cheeks(_only(photo_set, wanted), mesh, go_on)[0] for wanted in (True, False))
+    under = stops_over(by_rest, by_room)
+    figures = {"room_light_under_flash_stops": under}
+    name = lamps[0].name if len(lamps) == 1 else f"{len(lamps)} room lights"
+    if under >= COUNTS:
+        yield Finding("room.lamps", "note", f"The light of {name} is {under:.1f} stops under the flash: it does not count.", figures)
+        return
+    camera = photo_set.camera
+    faster = replace(photo_set, camera=replace(camera, time=FASTEST_WITH_FLASH))
+    off = tuple(replace(k, on=False) if _is_room_light(k) else k for k in photo_set.lights)
+    gained = np.log2(camera.time / FASTEST_WITH_FLASH)
+    mend = (
+        Mend("shorten the exposure to 1/200 s", faster)
+        if gained > 0.3 and under + gained >= COUNTS
+        else Mend(f"switch {name} off" if len(lamps) > 1 or lamps[0].source.kind != "window" else f"shut {name} out",
+                  replace(photo_set, lights=off))
+    )  # fmt: skip
+    yield Finding("room.lamps", "look", f"The light of {name} is only {under:.1f} stops under the flash: it colours the picture.",
+                  figures, mend)  # fmt: skip
+
+
+def _before(photo_set: Set, door: Door, x: float, z: float) -> bool:
+    """Whether a place is within the door's swing, or right before one that opens outward or slides."""
+    room = photo_set.room
+    along, off = {"left": (z, x + room.width / 2), "right": (z, room.width / 2 - x), "back": (x, z),
+                  "front": (x, room.depth - z)}[door.wall]  # fmt: skip
+    reach = door.width if door.opens == "into the room" else FOOT
+    return abs(along - door.along) < door.width / 2 + FOOT and off < reach + FOOT
+
+
+def door_findings(photo_set: Set) -> Iterator[Finding]:
+    """What stands before a door."""
+    things = [(k.name, k.place.x, k.place.z) for k in photo_set.lights if k.source.kind != "window" and k.role != "room"]
+    things += [(k.name, k.place.x, k.place.z) for k in photo_set.panels if k.holding in ("stand", "floor")]
+    things += [(k.name, k.x, k.z) for k in photo_set.furniture if k.base < door_head(photo_set)]
+    things.append(("the camera", photo_set.camera.place.x, photo_set.camera.place.z))
+    for door in photo_set.doors:
+        before = [name for name, x, z in things if _before(photo_set, door, x, z)]
+        if before:
+            yield Finding("room.door", "look", f"{' and '.join(before)} stands before {door.name}: whoever comes in knocks it over. "
+                          "Keep the way out free.", {"things_before_door": float(len(before))})  # fmt: skip
+
+
+def door_head(photo_set: Set) -> float:
+    """Height of the highest door [m]; 0 without doors."""
+    return max((door.height for door in photo_set.doors), default=0.0)

@@ -1,0 +1,193 @@
+"""Blur of what is out of focus, laid over the sharp picture.
+
+Sitter and background are two layers, so that the blurred ground does not bleed over a sharp edge. Each is split among a
+few radii of blur, every place between the two nearest ones, and each part is spread over a disc: light is kept.
+"""
+
+from dataclasses import dataclass
+
+import numba as nb
+import numpy as np
+
+from ..transport.workers import in_chunks
+
+RADII = np.array([0.0, 1.0, 2.0, 4.0, 8.0, 16.0, 32.0, 64.0], np.float32)  # [pixels] that the parts are blurred by
+SHARP = 0.6  # [pixels] of radius under which nothing is to be seen
+CHANNELS = 5  # of a layer: red, green, blue and the share, times the share, and 1 where the layer goes on
+NOTHING = np.float32(1e-4)
+CARRIED, CARRIED_BY = 4, 4  # coarse places a radius is carried beyond an outline, and their size [pixels]
+
+
+@dataclass(frozen=True, eq=False)
+class Layer:
+    """A layer of the picture, (height, width, ...) float32."""
+
+    values: np.ndarray  # (h, w, CHANNELS)
+    radius: np.ndarray  # (h, w) of blur [pixels], where the share is over 0
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _levels(radius, radii, out, start, stop):
+    """Where each radius lies among the radii, as a fractional index."""
+    last = len(radii) - 1
+    for y in range(start, stop):
+        for x in range(radius.shape[1]):
+            r, k = radius[y, x], 0
+            while k < last - 1 and r > radii[k + 1]:
+                k += 1
+            out[y, x] = k + min(max((r - radii[k]) / (radii[k + 1] - radii[k]), np.float32(0)), np.float32(1))
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _part(values, at, level, by, pad, top, left, out, start, stop):
+    """The part of a layer that goes by one radius, a coarse place the mean of by x by; `out` is padded with nought."""
+    high, wide = at.shape
+    scale = np.float32(1.0 / (by * by))
+    for j in range(start, stop):
+        for y in range(top + j * by, min(top + (j + 1) * by, high)):
+            for i in range(out.shape[1] - 2 * pad):
+                for x in range(left + i * by, min(left + (i + 1) * by, wide)):
+                    share = np.float32(1) - abs(at[y, x] - level)
+                    if share > 0:
+                        for c in range(CHANNELS):
+                            out[j + pad, i + pad, c] += share * scale * values[y, x, c]
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _sums(image, out, start, stop):
+    """Running sums along each row; out is one place wider."""
+    for y in range(start, stop):
+        for c in range(CHANNELS):
+            out[y, c] = 0
+        for i in range(image.shape[1] * CHANNELS):
+            out[y, i + CHANNELS] = out[y, i] + image[y, i // CHANNELS, i % CHANNELS]
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _disc(sums, halves, pad, out, start, stop):
+    """Mean over a disc; halves (rows,) of its width at each row. The rim of `pad` places is left as it is."""
+    reach, weight = (len(halves) - 1) // 2, np.float32(0)
+    first, last = pad * CHANNELS, sums.shape[1] - CHANNELS - pad * CHANNELS
+    for half in halves:
+        weight += 2 * half
+    for y in range(start, stop):
+        for k in range(len(halves)):
+            row, whole = y + k - reach, int(halves[k] - np.float32(0.5))
+            part = halves[k] - np.float32(0.5) - whole
+            a, b = (whole + 1) * CHANNELS, -whole * CHANNELS
+            for i in range(first, last):
+                inner = sums[row, i + a] - sums[row, i + b]
+                outer = sums[row, i + a + CHANNELS] - sums[row, i + b - CHANNELS]
+                out[y, i] += inner + part * (outer - inner)
+        for i in range(first, last):
+            out[y, i] /= weight
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _enlarge(image, by, top, left, out, start, stop):
+    """Adds the image, linearly between its places, to `out`, its first place at (top, left)."""
+    high, wide = image.shape[0], image.shape[1]
+    for y in range(start, stop):
+        v = (y - top + np.float32(0.5)) / by - np.float32(0.5)
+        if v < 0 or v > high - 1:
+            continue
+        j = min(int(v), high - 2)
+        q = np.float32(v - j)
+        for x in range(max(left, 0), min(left + wide * by, out.shape[1])):
+            u = (x - left + np.float32(0.5)) / by - np.float32(0.5)
+            if u < 0 or u > wide - 1:
+                continue
+            i = min(int(u), wide - 2)
+            p = np.float32(u - i)
+            for c in range(CHANNELS):
+                upper = image[j, i, c] * (1 - p) + image[j, i + 1, c] * p
+                lower = image[j + 1, i, c] * (1 - p) + image[j + 1, i + 1, c] * p
+                out[y, x, c] += upper * (1 - q) + lower * q
+
+
+def half_widths(radius: float) -> np.ndarray:
+    """(rows,) float32 half widths of a disc at each row of places, half a place the least."""
+    reach = int(radius)
+    rows = np.arange(-reach, reach + 1)
+    return (np.sqrt(radius * radius - rows * rows) + 0.5).astype(np.float32)
+
+
+def _add_part(values: np.ndarray, at: np.ndarray, level: int, out: np.ndarray) -> None:
+    """Adds the part of a layer that goes by one of the radii, blurred, to `out`."""
+    goes = np.abs(at - level) < 1
+    rows, columns = (np.where(goes.any(axis))[0] for axis in (1, 0))
+    if not len(rows):
+        return
+    radius = float(RADII[level])
+    by = max(1, int(radius / 2))
+    halves = half_widths(radius / by)
+    pad = 0 if radius == 0 else 2 * len(halves)
+    top, left = int(rows[0]), int(columns[0])
+    high, wide = -(-(int(rows[-1]) + 1 - top) // by), -(-(int(columns[-1]) + 1 - left) // by)
+    part = np.zeros((high + 2 * pad, wide + 2 * pad, CHANNELS), np.float32)
+    in_chunks(lambda a, b: _part(values, at, np.float32(level), by, pad, top, left, part, a, b), high, 32)
+    if radius == 0:
+        out[top : top + high, left : left + wide] += part
+        return
+    sums = np.empty((len(part), (part.shape[1] + 1) * CHANNELS), np.float32)
+    spread = np.zeros_like(part)
+    flat, inner = spread.reshape(len(part), -1), len(halves)
+    in_chunks(lambda a, b: _sums(part, sums, a, b), len(part), 32)
+    in_chunks(lambda a, b: _disc(sums, halves, inner, flat, a + inner, b + inner), len(part) - 2 * inner, 16)
+    in_chunks(lambda a, b: _enlarge(spread, by, top - pad * by, left - pad * by, out, a, b), len(out), 32)
+
+
+def _spread(values: np.ndarray, radius: np.ndarray) -> np.ndarray:
+    """(h, w, CHANNELS) with each place spread over a disc of its own radius (h, w) [pixels]."""
+    out, at = np.zeros_like(values), np.empty(radius.shape, np.float32)
+    in_chunks(lambda a, b: _levels(radius, RADII, at, a, b), len(radius), 64)
+    for level in range(int(at.min()), int(np.ceil(at.max())) + 1):
+        _add_part(values, at, level, out)
+    return out
+
+
+def _outward(layer: Layer) -> np.ndarray:
+    """The layer's radius carried on beyond its outline, where its blur goes."""
+    share = layer.values[..., 3]
+    if share.min() > NOTHING:
+        return layer.radius
+    coarse = slice(CARRIED_BY // 2, None, CARRIED_BY)
+    weight, radius = share[coarse, coarse], layer.radius[coarse, coarse]
+    mean = float((radius * weight).sum() / max(float(weight.sum()), 1.0))
+    carried, known = np.where(weight > 0.5, radius, 0.0), weight > 0.5
+    for _ in range(CARRIED):
+        near = [np.roll(k, by, axis) for by in (-1, 1) for axis in (0, 1) for k in (carried,)]
+        seen = [np.roll(known, by, axis) for by in (-1, 1) for axis in (0, 1)]
+        count = np.sum(seen, 0)
+        filled = np.sum([a * b for a, b in zip(near, seen, strict=True)], 0) / np.maximum(count, 1)
+        carried, known = np.where(known, carried, filled), known | (count > 0)
+    carried = np.where(known, carried, mean)
+    wide = carried.repeat(CARRIED_BY, 0).repeat(CARRIED_BY, 1)
+    high, across = share.shape
+    wide = np.pad(wide, ((0, max(high - len(wide), 0)), (0, max(across - wide.shape[1], 0))), mode="edge")[:high, :across]
+    return np.where(share > NOTHING, layer.radius, wide).astype(np.float32)
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _over(front, back, out, start, stop):
+    """The front layer over the back one. The front's last channel counts what a layer without edges would get."""
+    for y in range(start, stop):
+        for x in range(out.shape[1]):
+            whole = max(front[y, x, 4], NOTHING)
+            cover = front[y, x, 3] / whole
+            rest = max(np.float32(1) - cover, np.float32(0)) / max(back[y, x, 3], NOTHING)
+            for c in range(3):
+                out[y, x, c] = front[y, x, c] / whole + rest * back[y, x, c]
+
+
+def defocused(front: Layer, back: Layer) -> np.ndarray:
+    """(h, w, 3) float32 picture with both layers blurred by their own radii.
+
+    The values of the back layer are times the rest of each pixel; its last channel is not used.
+    """
+    behind = _spread(back.values, _outward(back))
+    radius = _outward(front)
+    before = _spread(front.values, radius) if radius.max() >= SHARP else front.values
+    out = np.empty((*radius.shape, 3), np.float32)
+    in_chunks(lambda a, b: _over(before, behind, out, a, b), len(out), 32)
+    return out

@@ -305,7 +305,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Adds a light or a panel from the kit, where one of its role usually stands. */
+        /** Adds a light or a panel from the kit where one of its role usually stands, furniture or a door. */
         post: operations["gear_add_add_post"];
         delete?: never;
         options?: never;
@@ -535,6 +535,128 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lenses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lenses that can be put on the camera. */
+        get: operations["steps_lenses_lenses_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Another lens on the camera, at its focal length nearest to the present one; an empty name for any focal length. */
+        post: operations["steps_put_lens_on_lens_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The named finishes, materials and framings to choose from. */
+        get: operations["begin_asked_begin_get"];
+        put?: never;
+        /** A set from the answers, not yet on the shelf. */
+        post: operations["begin_begun_begin_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/ideas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The pictures on a set's board. */
+        get: operations["ideas_list_ideas__string_set_id__ideas_get"];
+        put?: never;
+        /** Puts a picture on the board: the request's body is the file, JPEG, PNG, WebP or HEIC. */
+        post: operations["ideas_add_idea__string_set_id__ideas_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/ideas/{idea_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture, upright, JPEG. */
+        get: operations["ideas_idea_picture__string_set_id__ideas__string_idea_id__picture_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/ideas/{idea_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another note on a picture. */
+        put: operations["ideas_note_idea__string_set_id__ideas__string_idea_id__put"];
+        post?: never;
+        /** Takes a picture off the board; restore undoes it. */
+        delete: operations["ideas_remove_idea__string_set_id__ideas__string_idea_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/ideas/{idea_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undoes a removal. */
+        post: operations["ideas_restore_idea__string_set_id__ideas__string_idea_id__restore_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -603,6 +725,44 @@ export interface components {
             /** Height */
             height: number;
             surface: components["schemas"]["Surface"];
+            /**
+             * Kind
+             * @default paper
+             * @enum {string}
+             */
+            kind: "paper" | "cloth" | "painted cloth" | "muslin" | "wall" | "bed sheet" | "blind" | "foam board" | "collapsible" | "black board" | "reflector" | "softbox face";
+            /**
+             * Lower
+             * @default 0
+             */
+            lower: number;
+            /**
+             * Sweep
+             * @default 0
+             */
+            sweep: number;
+            /**
+             * Hung
+             * @default on stands
+             * @enum {string}
+             */
+            hung: "on stands" | "wall bar" | "ceiling bar" | "clamped" | "leaning";
+            /**
+             * Variation
+             * @default 0
+             */
+            variation: number;
+            /**
+             * Grain
+             * @default 0.25
+             */
+            grain: number;
+            /**
+             * Creases
+             * @default none
+             * @enum {string}
+             */
+            creases: "none" | "soft folds" | "fold lines" | "crumpled";
         };
         /**
          * Bare
@@ -691,6 +851,14 @@ export interface components {
              * @default 36
              */
             sensor_height: number;
+            /**
+             * Held
+             * @default upright
+             * @enum {string}
+             */
+            held: "upright" | "level";
+            /** @default null */
+            lens: components["schemas"]["Lens"] | null;
         };
         /**
          * Colour
@@ -734,6 +902,67 @@ export interface components {
              * @constant
              */
             kind: "dish";
+        };
+        /** Door */
+        Door: {
+            /** Name */
+            name: string;
+            /**
+             * Wall
+             * @enum {string}
+             */
+            wall: "left" | "right" | "back" | "front";
+            /** Along */
+            along: number;
+            /**
+             * Width
+             * @default 0.8
+             */
+            width: number;
+            /**
+             * Height
+             * @default 2
+             */
+            height: number;
+            /**
+             * Opens
+             * @default into the room
+             * @enum {string}
+             */
+            opens: "into the room" | "outward" | "slides";
+        };
+        /**
+         * Furniture
+         * @description A closed box, its sides along the walls.
+         */
+        Furniture: {
+            /** Name */
+            name: string;
+            /** X */
+            x: number;
+            /** Z */
+            z: number;
+            /**
+             * Width
+             * @default 0.8
+             */
+            width: number;
+            /**
+             * Depth
+             * @default 0.4
+             */
+            depth: number;
+            /**
+             * Height
+             * @default 0.8
+             */
+            height: number;
+            /**
+             * Base
+             * @default 0
+             */
+            base: number;
+            surface?: components["schemas"]["Surface"];
         };
         /**
          * HomeBox
@@ -886,6 +1115,20 @@ export interface components {
              */
             kind: "led";
         };
+        /**
+         * Lens
+         * @description A lens of the kit.
+         */
+        Lens: {
+            /** Name */
+            name: string;
+            /** Shortest */
+            shortest: number;
+            /** Longest */
+            longest: number;
+            /** Widest */
+            widest: number;
+        };
         /** Light */
         Light: {
             place: components["schemas"]["Point"];
@@ -906,7 +1149,7 @@ export interface components {
              * @default key
              * @enum {string}
              */
-            role: "key" | "fill" | "rim" | "ground" | "other";
+            role: "key" | "fill" | "rim" | "ground" | "room" | "other";
             /**
              * Grid
              * @default 0
@@ -947,6 +1190,64 @@ export interface components {
              * @default
              */
             modifier_item: string;
+        };
+        /** Look */
+        Look: {
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "headshot" | "website" | "creative self-portrait" | "beauty" | "family";
+            /**
+             * Mood
+             * @default
+             */
+            mood: string;
+            /**
+             * Key
+             * @default middle
+             * @enum {string}
+             */
+            key: "high" | "middle" | "low";
+            /**
+             * Hardness
+             * @default soft
+             * @enum {string}
+             */
+            hardness: "soft" | "medium" | "hard";
+            /**
+             * Pattern
+             * @default open
+             * @enum {string}
+             */
+            pattern: "open" | "butterfly" | "loop" | "Rembrandt" | "split" | "broad" | "short" | "on-axis" | "silhouette";
+            /**
+             * Ratio
+             * @default 3
+             */
+            ratio: number;
+            /**
+             * Backdrop Tone
+             * @default 0
+             */
+            backdrop_tone: number;
+            /**
+             * Wardrobe
+             * @default middle
+             * @enum {string}
+             */
+            wardrobe: "white" | "light" | "middle" | "dark" | "black";
+            /**
+             * Wardrobe Colour
+             * @default
+             */
+            wardrobe_colour: string;
+            /**
+             * Framing
+             * @default head and shoulders
+             * @enum {string}
+             */
+            framing: "tight head" | "head and shoulders" | "half" | "three-quarter";
         };
         /**
          * Octa
@@ -1091,6 +1392,18 @@ export interface components {
              * @default []
              */
             panels: components["schemas"]["Panel"][];
+            /**
+             * Furniture
+             * @default []
+             */
+            furniture: components["schemas"]["Furniture"][];
+            /**
+             * Doors
+             * @default []
+             */
+            doors: components["schemas"]["Door"][];
+            /** @default null */
+            look: components["schemas"]["Look"] | null;
         };
         /**
          * SetFile
@@ -1105,10 +1418,10 @@ export interface components {
             format: "deep-amber-set";
             /**
              * Version
-             * @description Version of the format; files of version 1 are read as well. A reader refuses files of a newer version than its own.
+             * @description Version of the format; files of versions 1 and 2 are read as well. A reader refuses files of a newer version than its own.
              * @constant
              */
-            version: 2;
+            version: 3;
             /**
              * Name
              * @description Shown on the shelf; one line, without the characters < and >.
@@ -1152,6 +1465,40 @@ export interface components {
              * @default 0
              */
             head_tilt: number;
+            /**
+             * Chin Forward
+             * @default 0
+             */
+            chin_forward: number;
+            /**
+             * Posture
+             * @default seated
+             * @enum {string}
+             */
+            posture: "seated" | "standing" | "lying";
+            /**
+             * Skin Stops
+             * @default 0
+             */
+            skin_stops: number;
+            /**
+             * Hair Stops
+             * @default 0
+             */
+            hair_stops: number;
+            /**
+             * Sheen
+             * @default 1
+             */
+            sheen: number;
+            /** @default null */
+            cloth: components["schemas"]["Surface"] | null;
+            /**
+             * Glasses
+             * @default none
+             * @enum {string}
+             */
+            glasses: "none" | "thin" | "heavy";
         };
         /**
          * Snoot
@@ -1608,12 +1955,23 @@ export interface components {
             fits: string[];
             /** Facts */
             facts: string[];
+            /** Aims */
+            aims: components["schemas"]["Aim"][];
             /** Warnings */
             warnings: string[];
             /** Thing */
             thing: string;
             /** Resisted */
             resisted: string;
+        };
+        /** Aim */
+        Aim: {
+            /** Surface */
+            surface: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /** CameraLines */
         CameraLines: {
@@ -1637,6 +1995,21 @@ export interface components {
             /** Group */
             group: string;
         };
+        /** DoorLines */
+        DoorLines: {
+            /** Name */
+            name: string;
+            /** Letter */
+            letter: string;
+            /** From Above */
+            from_above: number[][];
+            /** Swing */
+            swing: number[][];
+            /** High */
+            high: number;
+            /** Place */
+            place: number[];
+        };
         /** Drawing */
         Drawing: {
             /** Width */
@@ -1647,6 +2020,10 @@ export interface components {
             height: number;
             /** Backdrop */
             backdrop: number[][];
+            /** Backdrop Sweep */
+            backdrop_sweep: number[][];
+            /** Backdrop Stands */
+            backdrop_stands: number[][];
             /** Backdrop Handle */
             backdrop_handle: number[];
             sitter: components["schemas"]["SitterLines"];
@@ -1655,8 +2032,27 @@ export interface components {
             lights: components["schemas"]["LightLines"][];
             /** Panels */
             panels: components["schemas"]["PanelLines"][];
+            /** Furniture */
+            furniture: components["schemas"]["FurnitureLines"][];
+            /** Doors */
+            doors: components["schemas"]["DoorLines"][];
             /** Tapes */
             tapes: components["schemas"]["Tape"][];
+        };
+        /** FurnitureLines */
+        FurnitureLines: {
+            /** Name */
+            name: string;
+            /** Letter */
+            letter: string;
+            /** From Above */
+            from_above: number[][];
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Place */
+            place: number[];
         };
         /** LightLines */
         LightLines: {
@@ -1901,7 +2297,7 @@ export interface components {
              * Part
              * @enum {string}
              */
-            part: "sources" | "panels";
+            part: "sources" | "panels" | "furniture" | "doors";
             /** Name */
             name: string;
             /**
@@ -1914,7 +2310,7 @@ export interface components {
              * @default key
              * @enum {string}
              */
-            role: "key" | "fill" | "rim" | "ground" | "other";
+            role: "key" | "fill" | "rim" | "ground" | "room" | "other";
         };
         /** EditIn */
         EditIn: {
@@ -2333,7 +2729,7 @@ export interface components {
         FindingsOut: {
             /** States */
             states: {
-                [key: string]: "fine" | "look here";
+                [key: string]: "not begun" | "fine" | "look here";
             };
             /** Findings */
             findings: components["schemas"]["FindingOut"][];
@@ -2391,6 +2787,81 @@ export interface components {
             feet: boolean;
             /** Framing */
             framing: string;
+        };
+        /** LensesOut */
+        LensesOut: {
+            /** Lenses */
+            lenses: components["schemas"]["Lens"][];
+        };
+        /** LensIn */
+        LensIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Thing
+             * @default null
+             */
+            thing: string | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
+         * AskedOut
+         * @description What can be answered, and what is usual.
+         */
+        AskedOut: {
+            /** Walls */
+            walls: string[];
+            /** Backdrops */
+            backdrops: string[];
+            /** Framings */
+            framings: string[];
+        };
+        /** BeginOut */
+        BeginOut: {
+            set: components["schemas"]["Set"];
+        };
+        /** BeginIn */
+        BeginIn: {
+            /** Width */
+            width: string;
+            /** Depth */
+            depth: string;
+            /** Height */
+            height: string;
+            /** Walls */
+            walls: string;
+            /** Backdrop */
+            backdrop: string;
+            /** Who */
+            who: string;
+            /** Framing */
+            framing: string;
+        };
+        /** IdeasOut */
+        IdeasOut: {
+            /** Ideas */
+            ideas: components["schemas"]["IdeaOut"][];
+        };
+        /** IdeaOut */
+        IdeaOut: {
+            /** Id */
+            id: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Note */
+            note: string;
+        };
+        /** NoteIn */
+        NoteIn: {
+            /** Note */
+            note: string;
         };
         /** ValidationErrorModel */
         ValidationErrorModel: {
@@ -3630,6 +4101,376 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    steps_lenses_lenses_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LensesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    steps_put_lens_on_lens_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LensIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    begin_asked_begin_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    begin_begun_begin_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeginOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    ideas_list_ideas__string_set_id__ideas_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdeasOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    ideas_add_idea__string_set_id__ideas_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdeaOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    ideas_idea_picture__string_set_id__ideas__string_idea_id__picture_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                idea_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    ideas_note_idea__string_set_id__ideas__string_idea_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                idea_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdeaOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    ideas_remove_idea__string_set_id__ideas__string_idea_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                idea_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    ideas_restore_idea__string_set_id__ideas__string_idea_id__restore_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                idea_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdeaOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from sqlalchemy import DateTime, Integer, String, Text
+from sqlalchemy import DateTime, ForeignKey, Integer, String, Text
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -32,3 +32,19 @@ class KitRow(Base):
     id: Mapped[int] = mapped_column(Integer, primary_key=True)
     document: Mapped[str] = mapped_column(Text)
     version: Mapped[int] = mapped_column(Integer, default=1)
+
+
+class IdeaRow(Base):
+    """A picture on a set's idea board. The picture's files are beside the database, named by `picture`, their content."""
+
+    __tablename__ = "ideas"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    set_id: Mapped[str] = mapped_column(ForeignKey("sets.id", ondelete="CASCADE"), index=True)
+    picture: Mapped[str] = mapped_column(String(64))
+    suffix: Mapped[str] = mapped_column(String(8))
+    width: Mapped[int] = mapped_column(Integer)
+    height: Mapped[int] = mapped_column(Integer)
+    note: Mapped[str] = mapped_column(String(500), default="")
+    added_at: Mapped[datetime] = mapped_column(DateTime)
+    removed_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)

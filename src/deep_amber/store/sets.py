@@ -40,7 +40,8 @@ class Stale(Exception):
         self.present, self.kept = present, kept
 
 
-def _now() -> datetime:
+def now() -> datetime:
+    """As the tables keep it: UTC without a zone."""
     return datetime.now(UTC).replace(tzinfo=None)
 
 
@@ -49,7 +50,8 @@ def _stored(row: SetRow) -> Stored:
     return Stored(row.id, row.name, row.version, row.changed_at, parse_stored(row.document))
 
 
-def _row(session: Session, set_id: str, deleted: bool = False) -> SetRow:
+def row_of(session: Session, set_id: str, deleted: bool = False) -> SetRow:
+    """The row of a set on the shelf, or of one taken off it; NoSuchSet when there is none."""
     row = session.get(SetRow, set_id)
     if row is None or (row.deleted_at is not None) != deleted:
         raise NoSuchSet(set_id)
@@ -57,9 +59,9 @@ def _row(session: Session, set_id: str, deleted: bool = False) -> SetRow:
 
 
 def _added(session: Session, file: SetFile) -> SetRow:
-    now = _now()
+    at = now()
     row = SetRow(id=uuid.uuid4().hex, name=file.name, document=write_set_file(file).decode(), version=1,
-                 created_at=now, changed_at=now)  # fmt: skip
+                 created_at=at, changed_at=at)  # fmt: skip
     session.add(row)
     return row
 
@@ -88,7 +90,7 @@ def list_sets(sessions: Sessions) -> list[Entry]:
 def open_set(sessions: Sessions, set_id: str) -> Stored:
     """The set; NoSuchSet when it is not on the shelf."""
     with sessions() as session:
-        return _stored(_row(session, set_id))
+        return _stored(row_of(session, set_id))
 
 
 def add_set(sessions: Sessions, file: SetFile) -> Stored:
@@ -106,21 +108,21 @@ def save_set(sessions: Sessions, set_id: str, based_on: int, file: SetFile) -> S
     the refused file is kept beside it under a name of its own.
     """
     with sessions.begin() as session:
-        _row(session, set_id)
+        row_of(session, set_id)
         # One statement compares and writes, so two tabs cannot both win.
         won = session.execute(
             update(SetRow)
             .where(SetRow.id == set_id, SetRow.version == based_on)
-            .values(name=file.name, document=write_set_file(file).decode(), version=based_on + 1, changed_at=_now())
+            .values(name=file.name, document=write_set_file(file).decode(), version=based_on + 1, changed_at=now())
             .execution_options(synchronize_session=False)
         ).rowcount  # type: ignore[attr-defined]
         session.expire_all()
         if won:
-            return _stored(_row(session, set_id))
+            return _stored(row_of(session, set_id))
         other = file.model_copy(update={"name": free_name(session, f"{file.name[: NAME_LENGTH - 14]}, other tab")})
         kept = _added(session, other)
         session.flush()
-        present, kept_entry = _stored(_row(session, set_id)), _stored(kept)
+        present, kept_entry = _stored(row_of(session, set_id)), _stored(kept)
     raise Stale(present, kept_entry)
 
 
@@ -138,12 +140,12 @@ def rename_set(sessions: Sessions, set_id: str, name: str) -> Stored:
 def delete_set(sessions: Sessions, set_id: str) -> None:
     """Takes the set off the shelf; `restore_set` undoes it."""
     with sessions.begin() as session:
-        _row(session, set_id).deleted_at = _now()
+        row_of(session, set_id).deleted_at = now()
 
 
 def restore_set(sessions: Sessions, set_id: str) -> Stored:
     """Undoes a deletion."""
     with sessions.begin() as session:
-        row = _row(session, set_id, deleted=True)
+        row = row_of(session, set_id, deleted=True)
         row.deleted_at = None
         return _stored(row)

@@ -2,7 +2,7 @@
 
 from http import HTTPStatus
 
-from flask import Flask, Response
+from flask import Flask, Response, request
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException, RequestEntityTooLarge
 
@@ -10,7 +10,9 @@ from ..core.kit.owned import Kit
 from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
 from ..formats.errors import problems_in
+from ..formats.idea_picture import PICTURE_TOO_LARGE
 from ..formats.own_json import TOO_LARGE
+from ..store.ideas import NoSuchIdea
 from ..store.kit import StaleKit
 from ..store.sets import NoSuchSet, Stale
 from .kit_schemas import StaleKitOut
@@ -50,6 +52,10 @@ def register_errors(app: Flask) -> None:
             [Problem("", "This set is not on the shelf any more.", "a set of the shelf")], HTTPStatus.NOT_FOUND
         )
 
+    @app.errorhandler(NoSuchIdea)
+    def no_such_idea(_: NoSuchIdea) -> Response:
+        return refusal([Problem("", "This picture is not on the board any more.", "a picture of the board")], HTTPStatus.NOT_FOUND)
+
     @app.errorhandler(Stale)
     def stale(error: Stale) -> Response:
         return answer(StaleOut(present=stored_out(error.present), kept=stored_out(error.kept)), HTTPStatus.CONFLICT)  # type: ignore[arg-type]
@@ -66,7 +72,7 @@ def register_errors(app: Flask) -> None:
 
     @app.errorhandler(RequestEntityTooLarge)
     def too_large(_: RequestEntityTooLarge) -> Response:
-        return refusal([TOO_LARGE], HTTPStatus.REQUEST_ENTITY_TOO_LARGE)
+        return refusal([PICTURE_TOO_LARGE if request.path.endswith("/ideas") else TOO_LARGE], HTTPStatus.REQUEST_ENTITY_TOO_LARGE)
 
     @app.errorhandler(HTTPException)
     def other(error: HTTPException) -> Response:

@@ -11,8 +11,10 @@ from .. import __version__
 from ..formats.own_json import LARGEST_FILE
 from ..store.database import open_store
 from .answers import invalid_body, register_errors
+from .begin import begin
 from .bench import bench
 from .gear import gear
+from .ideas import ideas
 from .kit import kit
 from .pages import pages
 from .pictures import PictureDesk
@@ -42,6 +44,7 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     app = OpenAPI(__name__, info=Info(title="Deep Amber", version=__version__), static_folder=None,
                   validation_error_callback=invalid_body)  # fmt: skip
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_FILE
+    app.extensions["folder"] = data_folder
     app.extensions["sessions"] = open_store(data_folder)
     app.extensions["pictures"] = PictureDesk()
     app.extensions["thumbnails"] = OrderedDict()
@@ -50,6 +53,8 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     app.register_api(gear)
     app.register_api(kit)
     app.register_api(steps)
+    app.register_api(begin)
+    app.register_api(ideas)
     app.register_blueprint(pages)
     register_errors(app)
     allowed = LOCAL_HOSTS | hosts

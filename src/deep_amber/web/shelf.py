@@ -11,6 +11,7 @@ from ..core.problem import NotAccepted
 from ..formats.picture_file import jpeg_bytes
 from ..formats.set_file import check, problems_in_name, read_set_file, write_set_file
 from ..store import sets as store
+from ..store.ideas import copy_ideas
 from ..store.kit import open_kit
 from .answers import answer, stored_out
 from .schemas import EntryOut, NameIn, ProblemsOut, SaveIn, SetPath, ShelfOut, StaleOut, StoredOut
@@ -72,7 +73,9 @@ def restore_set(path: SetPath):
 @shelf.post("/<string:set_id>/copy", responses={"201": StoredOut})
 def copy_set(path: SetPath):
     """A copy beside it."""
-    return _stored(store.copy_set(_sessions(), path.set_id), 201)
+    copied = store.copy_set(_sessions(), path.set_id)
+    copy_ideas(_sessions(), path.set_id, copied.id)
+    return _stored(copied, 201)
 
 
 @shelf.post("/<string:set_id>/name", responses={"200": StoredOut})

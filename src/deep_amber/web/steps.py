@@ -47,7 +47,7 @@ def findings(body: FindingsIn):
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
     go_on = desk.while_newest(body.viewer, body.turn)
-    found = findings_of(photo_set, sitter_of(photo_set), body.feet, go_on, _lenses(owned_only=True))
+    found = findings_of(photo_set, sitter_of(photo_set), body.feet, go_on, lenses_of_kit(owned_only=True))
     return answer(FindingsOut(
         states=states_of(photo_set, found),
         findings=[FindingOut(code=f.code, severity=f.severity, step=f.step, message=f.message, figures=f.figures,
@@ -59,11 +59,11 @@ def findings(body: FindingsIn):
 def framed(body: FramedIn):
     """The camera placed for a framing."""
     photo_set = sound(body.set)
-    made = framed_as(photo_set, sitter_of(photo_set), body.framing, _lenses(owned_only=True))
+    made = framed_as(photo_set, sitter_of(photo_set), body.framing, lenses_of_kit(owned_only=True))
     return scene_of(sound(made), body)
 
 
-def _lenses(owned_only: bool = False) -> tuple[Lens, ...]:
+def lenses_of_kit(owned_only: bool = False) -> tuple[Lens, ...]:
     """The lenses of the kit; without any the common ones, unless only owned ones are wanted."""
     owned = open_kit(current_app.extensions["sessions"]).kit.lenses
     items = owned if owned or owned_only else CATALOGUE.lenses
@@ -73,13 +73,13 @@ def _lenses(owned_only: bool = False) -> tuple[Lens, ...]:
 @steps.get("/lenses", responses={"200": LensesOut})
 def lenses():
     """The lenses that can be put on the camera."""
-    return answer(LensesOut(lenses=list(_lenses())))
+    return answer(LensesOut(lenses=list(lenses_of_kit())))
 
 
 @steps.post("/lens", responses={"200": SceneOut})
 def put_lens_on(body: LensIn):
     """Another lens on the camera, at its focal length nearest to the present one; an empty name for any focal length."""
-    lens = next((k for k in _lenses() if k.name == body.name), None)
+    lens = next((k for k in lenses_of_kit() if k.name == body.name), None)
     if body.name and lens is None:
         raise NotAccepted([Problem("camera.lens", f"{body.name!r} is not in the kit", "a lens of the kit")])
     photo_set = sound(body.set)

@@ -12,6 +12,7 @@ import numpy as np
 from ..transport.workers import in_chunks
 
 RADII = np.array([0.0, 1.0, 2.0, 4.0, 8.0, 16.0, 32.0, 64.0], np.float32)  # [pixels] that the parts are blurred by
+PIXEL = np.float32(0.55)  # [pixels], radius of a disc as large as one
 SHARP = 0.6  # [pixels] of radius under which nothing is to be seen
 CHANNELS = 5  # of a layer: red, green, blue and the share, times the share, and 1 where the layer goes on
 NOTHING = np.float32(1e-4)
@@ -32,7 +33,8 @@ def _levels(radius, radii, out, start, stop):
     last = len(radii) - 1
     for y in range(start, stop):
         for x in range(radius.shape[1]):
-            r, k = radius[y, x], 0
+            # A pixel has a size of its own: what is blurred by less is sharp.
+            r, k = np.sqrt(max(radius[y, x] * radius[y, x] - PIXEL * PIXEL, np.float32(0))), 0
             while k < last - 1 and r > radii[k + 1]:
                 k += 1
             out[y, x] = k + min(max((r - radii[k]) / (radii[k + 1] - radii[k]), np.float32(0)), np.float32(1))
@@ -87,6 +89,12 @@ def _disc(sums, halves, pad, out, start, stop):
 def _enlarge(image, by, top, left, out, start, stop):
     """Adds the image, linearly between its places, to `out`, its first place at (top, left)."""
     high, wide = image.shape[0], image.shape[1]
+    if by == 1:
+        for y in range(start, stop):
+            for x in range(max(left, 0), min(left + wide, out.shape[1])):
+                for c in range(CHANNELS):
+                    out[y, x, c] += image[y - top, x - left, c]
+        return
     for y in range(start, stop):
         v = (y - top + np.float32(0.5)) / by - np.float32(0.5)
         if v < 0 or v > high - 1:
@@ -134,7 +142,8 @@ def _add_part(values: np.ndarray, at: np.ndarray, level: int, out: np.ndarray) -
     flat, inner = spread.reshape(len(part), -1), len(halves)
     in_chunks(lambda a, b: _sums(part, sums, a, b), len(part), 32)
     in_chunks(lambda a, b: _disc(sums, halves, inner, flat, a + inner, b + inner), len(part) - 2 * inner, 16)
-    in_chunks(lambda a, b: _enlarge(spread, by, top - pad * by, left - pad * by, out, a, b), len(out), 32)
+    first, last = max(top - pad * by, 0), min(top + (high + pad) * by, len(out))
+    in_chunks(lambda a, b: _enlarge(spread, by, top - pad * by, left - pad * by, out, a + first, b + first), last - first, 32)
 
 
 def _spread(values: np.ndarray, radius: np.ndarray) -> np.ndarray:

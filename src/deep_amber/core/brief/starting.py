@@ -1,0 +1,121 @@
+"""A first set from a few answers: own room, a backdrop, a sitter, a framed camera and one light."""
+
+from dataclasses import dataclass, replace
+
+from ..framing.framings import FRAMINGS, distance_for, framed_as, length_there, lens_that_does
+from ..framing.lenses import USUAL, with_lens
+from ..problem import NotAccepted, Problem
+from ..scene.backdrop import Backdrop
+from ..scene.camera import Camera, Lens
+from ..scene.editing import add_light
+from ..scene.finishes import BACKDROPS, WALLS, Material
+from ..scene.modifier import Softbox
+from ..scene.point import Point
+from ..scene.room import Room, Surfaces
+from ..scene.set import Set
+from ..scene.sitter import Sitter
+from ..scene.source import Strobe
+from ..simulation.quality import DRAGGED
+from ..simulation.simulate import read
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from ..units import APERTURES
+
+# Where things usually begin (assumptions) [m].
+BACKDROP_FROM_WALL, ROLL, BACKDROP_TOP = 0.25, 2.7, 2.3
+SITTER_FROM_BACKDROP, LEAST_FROM_BACKDROP = 1.5, 0.6
+CHAIR, LENS_WALL = 0.48, 0.45
+USUAL_LENS = 85.0  # [mm], taken where the room has the length
+THIRD = 1 / 3
+
+
+@dataclass(frozen=True)
+class Answers:
+    width: float
+    """Camera-left wall to camera-right wall [m]."""
+    depth: float
+    """[m]"""
+    height: float
+    """[m]"""
+    walls: str
+    """A named finish."""
+    backdrop: str
+    """A named material."""
+    framing: str
+
+
+def _known(field: str, name: str, table: dict) -> None:
+    if name not in table:
+        raise NotAccepted([Problem(field, f"{name!r} is not known", " or ".join(table))])
+
+
+def _room(answers: Answers) -> Room:
+    wall = WALLS[answers.walls]
+    surfaces = Surfaces(wall, wall, WALLS["wood"], WALLS["white emulsion"], wall, wall)
+    return Room(answers.width, answers.depth, answers.height, surfaces)
+
+
+def _backdrop(room: Room, made: Material) -> Backdrop:
+    if made.kind == "wall":
+        width, top, z = min(room.width, 8.0), min(room.height, 5.0), 0.01
+    else:
+        width, top, z = min(ROLL, room.width - 0.2), min(BACKDROP_TOP, room.height - 0.05), BACKDROP_FROM_WALL
+    return Backdrop(0.0, z, 0.0, max(width, 0.3), top, made.surface, made.kind, 0.0, 0.0, "on stands", made.variation,
+                    made.grain, made.creases)  # fmt: skip
+
+
+def starting_set(answers: Answers, mesh: SitterMesh, lenses: tuple[Lens, ...] = ()) -> Set:
+    """A set to begin with, its one light metered.
+
+    Parameters
+    ----------
+    answers : what was asked; mesh : of the sitter; lenses : of the kit, else usual focal lengths
+
+    The camera stands for the framing, with 85 mm or the longest lens that the room has the length for.
+
+    Raises
+    ------
+    NotAccepted : for a name that is not known, or a room too short for any lens
+    """
+    _known("walls", answers.walls, WALLS)
+    _known("backdrop", answers.backdrop, BACKDROPS)
+    _known("framing", answers.framing, FRAMINGS)
+    room = _room(answers)
+    backdrop = _backdrop(room, BACKDROPS[answers.backdrop])
+    z = min(backdrop.z + SITTER_FROM_BACKDROP, max(backdrop.z + LEAST_FROM_BACKDROP, room.depth * 0.4))
+    sitter = Sitter(mesh.name, 0.0, z, CHAIR, -15.0, 12.0, 3.0)
+    eyes = face_marks(mesh, sitter).eyes
+    camera = Camera(Point(0.0, eyes[1], room.depth - LENS_WALL), Point(*eyes), USUAL_LENS, 8.0, 1 / 160, 100.0)
+    begun = _framed(Set(room, backdrop, sitter, camera, ()), mesh, answers.framing, lenses)
+    lit = add_light(begun, mesh, Strobe(), Softbox(0.6, 0.9), "key")
+    return _metered(lit, mesh)
+
+
+def _framed(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, ...]) -> Set:
+    """The camera with the longest usual lens that does, standing for the framing."""
+    camera, framing = photo_set.camera, FRAMINGS[name]
+    most = lens_that_does(photo_set, mesh, framing, lenses)
+    if most is None:
+        needed = distance_for(replace(camera, focal_length=min([k.shortest for k in lenses] or USUAL)), framing)
+        there = length_there(photo_set, mesh)
+        raise NotAccepted([Problem("depth", f"the room has {there:.2f} m from the face for {name}", f"at least {photo_set.room.depth + needed - there:.2f} m deep")])
+    usual = [k for k in lenses if k.shortest <= USUAL_LENS <= k.longest]
+    if most[0] >= USUAL_LENS:
+        most = (USUAL_LENS, usual[0] if usual else None) if usual or not lenses else most
+    return framed_as(replace(photo_set, camera=with_lens(camera, *most)), mesh, name, lenses)
+
+
+def _metered(photo_set: Set, mesh: SitterMesh) -> Set:
+    """The light at the output whose flat reading is the aperture, else the aperture that the light comes to."""
+    light = photo_set.lights[0]
+    over = read(photo_set, mesh, DRAGGED).incident["flat_to_light"].over
+    output = round((light.output - over) / THIRD) * THIRD
+    held = min(0.0, max(light.source.lowest_output, output))
+    made = replace(photo_set, lights=(replace(light, output=held),))
+    left = output - held
+    if abs(left) < THIRD:
+        return made
+    wanted = photo_set.camera.aperture * 2 ** (-left / 2)
+    lens = photo_set.camera.lens
+    aperture = max(min(APERTURES, key=lambda k: abs(k - wanted)), lens.widest if lens else 1.0)
+    return replace(made, camera=replace(made.camera, aperture=float(aperture)))

@@ -1,0 +1,82 @@
+"""The first visit: an own room, backdrop, sitter and framed camera from a few answers."""
+
+from dataclasses import replace
+from typing import Annotated
+
+from annotated_types import MaxLen
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel
+
+from ..core import units
+from ..core.brief.starting import Answers, starting_set
+from ..core.framing.framings import FRAMINGS
+from ..core.problem import NotAccepted, Problem
+from ..core.scene import Set
+from ..core.scene.finishes import BACKDROPS, WALLS
+from ..core.scene.limits import interval_of, interval_text
+from ..core.scene.room import Room
+from ..formats.sitter_file import known_sitters, load_sitter
+from .answers import answer
+from .scenes import sound
+from .schemas import Body, ProblemsOut
+from .steps import lenses_of_kit
+
+begin = APIBlueprint("begin", __name__, url_prefix="/api", abp_tags=[Tag(name="begin")], abp_responses={"422": ProblemsOut})
+Text = Annotated[str, MaxLen(40)]
+SIZES = ("width", "depth", "height")
+
+
+class BeginIn(Body):
+    width: Text
+    """As typed, with any unit."""
+    depth: Text
+    height: Text
+    walls: Text
+    backdrop: Text
+    who: Text
+    framing: Text
+
+
+class BeginOut(BaseModel):
+    set: Set
+
+
+class AskedOut(BaseModel):
+    """What can be answered, and what is usual."""
+
+    walls: list[str]
+    backdrops: list[str]
+    framings: list[str]
+
+
+def _sizes(body: BeginIn) -> dict[str, float]:
+    """The room's sizes [m]; raises NotAccepted naming every one that cannot be."""
+    found, problems = {}, []
+    for field in SIZES:
+        limit = interval_of(Room, field)
+        assert limit is not None
+        try:
+            found[field] = units.parse_length(getattr(body, field))
+        except NotAccepted as refused:
+            problems += [replace(p, field=field) for p in refused.problems]
+            continue
+        if not limit.ge <= found[field] <= limit.le:  # type: ignore[operator]
+            problems.append(Problem(field, f"{units.length_text(found[field])} cannot be", f"{interval_text(limit)} m"))
+    if problems:
+        raise NotAccepted(problems)
+    return found
+
+
+@begin.get("/begin", responses={"200": AskedOut})
+def asked():
+    """The named finishes, materials and framings to choose from."""
+    return answer(AskedOut(walls=list(WALLS), backdrops=list(BACKDROPS), framings=list(FRAMINGS)))
+
+
+@begin.post("/begin", responses={"200": BeginOut})
+def begun(body: BeginIn):
+    """A set from the answers, not yet on the shelf."""
+    if body.who not in known_sitters():
+        raise NotAccepted([Problem("who", f"{body.who!r} is not a known sitter", " or ".join(known_sitters()))])
+    answers = Answers(**_sizes(body), walls=body.walls, backdrop=body.backdrop, framing=body.framing)
+    return answer(BeginOut(set=sound(starting_set(answers, load_sitter(body.who), lenses_of_kit(owned_only=True)))))

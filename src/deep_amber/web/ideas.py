@@ -1,0 +1,96 @@
+"""Idea boards: own pictures with notes."""
+
+from pathlib import Path
+from typing import Annotated
+
+from annotated_types import MaxLen
+from flask import Response, current_app, request, send_file
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from ..core.problem import NotAccepted, Problem
+from ..formats.idea_picture import LARGEST_PICTURE, read_idea_picture
+from ..store import ideas as store
+from .answers import answer
+from .schemas import Body, ProblemsOut, SetPath
+
+ideas = APIBlueprint("ideas", __name__, url_prefix="/api/sets", abp_tags=[Tag(name="ideas")],
+                     abp_responses={"404": ProblemsOut, "422": ProblemsOut})  # fmt: skip
+TOLERANCE = 1000  # bytes over the limit that are still read, so that the refusal can say how large the file is
+
+
+class IdeaPath(SetPath):
+    idea_id: Annotated[str, Field(max_length=32)]
+
+
+class IdeaOut(BaseModel):
+    id: str
+    width: int
+    height: int
+    note: str
+
+
+class IdeasOut(BaseModel):
+    ideas: list[IdeaOut]
+
+
+class NoteIn(Body):
+    note: Annotated[str, MaxLen(store.NOTE_LENGTH)]
+
+
+def _sessions():
+    return current_app.extensions["sessions"]
+
+
+def _folder() -> Path:
+    return current_app.extensions["folder"]
+
+
+def _out(idea: store.Idea) -> IdeaOut:
+    return IdeaOut(id=idea.id, width=idea.width, height=idea.height, note=idea.note)
+
+
+@ideas.get("/<string:set_id>/ideas", responses={"200": IdeasOut})
+def list_ideas(path: SetPath):
+    """The pictures on a set's board."""
+    return answer(IdeasOut(ideas=[_out(i) for i in store.list_ideas(_sessions(), path.set_id)]))
+
+
+@ideas.post("/<string:set_id>/ideas", responses={"201": IdeaOut, "413": ProblemsOut})
+def add_idea(path: SetPath):
+    """Puts a picture on the board: the request's body is the file, JPEG, PNG, WebP or HEIC."""
+    request.max_content_length = LARGEST_PICTURE + TOLERANCE
+    picture = read_idea_picture(request.get_data(cache=False))
+    try:
+        return answer(_out(store.add_idea(_sessions(), _folder(), path.set_id, picture)), 201)
+    except store.BoardFull:
+        limit = f"at most {store.MOST_IDEAS} pictures a board"
+        raise NotAccepted([Problem("picture", "The board is full.", limit)]) from None
+
+
+@ideas.get("/<string:set_id>/ideas/<string:idea_id>/picture")
+def idea_picture(path: IdeaPath):
+    """The picture, upright, JPEG."""
+    found = next((i for i in store.list_ideas(_sessions(), path.set_id) if i.id == path.idea_id), None)
+    if found is None:
+        raise store.NoSuchIdea(path.idea_id)
+    return send_file(store.shown_file(_folder(), found.picture).resolve(), mimetype="image/jpeg")
+
+
+@ideas.put("/<string:set_id>/ideas/<string:idea_id>", responses={"200": IdeaOut})
+def note_idea(path: IdeaPath, body: NoteIn):
+    """Another note on a picture."""
+    return answer(_out(store.note_idea(_sessions(), path.set_id, path.idea_id, body.note.strip())))
+
+
+@ideas.delete("/<string:set_id>/ideas/<string:idea_id>", responses={"204": None})
+def remove_idea(path: IdeaPath):
+    """Takes a picture off the board; restore undoes it."""
+    store.remove_idea(_sessions(), path.set_id, path.idea_id)
+    return Response(status=204)
+
+
+@ideas.post("/<string:set_id>/ideas/<string:idea_id>/restore", responses={"200": IdeaOut})
+def restore_idea(path: IdeaPath):
+    """Undoes a removal."""
+    return answer(_out(store.restore_idea(_sessions(), path.set_id, path.idea_id)))

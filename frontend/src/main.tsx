@@ -7,6 +7,7 @@ import { App as Messages, ConfigProvider } from "antd";
 import { StrictMode, useEffect } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
+import { BeginPage } from "./begin/BeginPage";
 import { BenchPage } from "./bench/BenchPage";
 import { FirstSet } from "./bench/FirstSet";
 import { KitPage } from "./kit/KitPage";
@@ -17,6 +18,7 @@ import { ShelfPage } from "./shelf/ShelfPage";
 const router = createBrowserRouter([
   { path: "/", element: <FirstSet /> },
   { path: "/shelf", element: <ShelfPage /> },
+  { path: "/begin", element: <BeginPage /> },
   { path: "/kit", element: <KitPage /> },
   { path: "/set/:id", element: <BenchPage /> },
   { path: "*", element: <FirstSet /> },

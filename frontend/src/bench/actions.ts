@@ -1,4 +1,5 @@
 import { useLook } from "../look/useLook";
+import type { Role } from "../gear/roles";
 import { type Problem, problemsIn, type Scene, server } from "../server/client";
 import { beginDrag, endDrag, history, takeScene, useBench } from "./store";
 
@@ -70,7 +71,7 @@ export async function seatSitter(who: string): Promise<Problem[]> {
   return body ? taken(await server.POST("/api/seat", { body: { ...body, who } })) : [];
 }
 
-type Add = { part: "sources" | "panels"; name: string; modifier: string; role: "key" | "fill" | "rim" | "ground" | "other" };
+type Add = { part: "sources" | "panels" | "furniture" | "doors"; name: string; modifier: string; role: Role };
 
 export async function addThing(add: Add): Promise<Problem[]> {
   const body = asked();
@@ -106,6 +107,12 @@ export async function frameAs(framing: string): Promise<Problem[]> {
   return body ? taken(await server.POST("/api/framed", { body: { ...body, framing } })) : [];
 }
 
+/** Another lens of the kit; an empty name for any focal length. */
+export async function putLensOn(name: string): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/lens", { body: { ...body, name } })) : [];
+}
+
 /** Takes the mend that is looked at. */
 export function takeMend() {
   const { preview } = useBench.getState();
@@ -126,7 +133,7 @@ export function lookAlone(index: number | null) {
 }
 
 export function choose(thing: string) {
-  useBench.setState({ thing });
+  useBench.setState({ thing, idea: null });
   void refreshScene();
 }
 

@@ -3,7 +3,7 @@ import { create } from "zustand";
 import type { Findings, Mend, PhotoSet, Picture, Scene } from "../server/client";
 
 /** In the order of the key that goes through them. */
-export const OVERLAYS = ["none", "thirds and level", "2 : 3", "1 : 1", "circle"] as const;
+export const OVERLAYS = ["none", "thirds and level", "4 : 5", "2 : 3", "1 : 1", "circle"] as const;
 export type Overlay = (typeof OVERLAYS)[number];
 
 export interface Bench {
@@ -30,6 +30,8 @@ export interface Bench {
   overlay: Overlay;
   /** Whether the sheet shows what is found, or the values. */
   found: boolean;
+  /** A picture for ideas that is looked at in place of the set's. */
+  idea: { address: string; note: string } | null;
   dragging: boolean;
   resisted: string;
 }
@@ -52,6 +54,7 @@ const empty: Bench = {
   preview: null,
   overlay: "none",
   found: false,
+  idea: null,
   dragging: false,
   resisted: "",
 };

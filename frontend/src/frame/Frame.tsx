@@ -8,6 +8,8 @@ export function Frame() {
   const picture = useBench((s) => s.picture);
   const solo = useBench((s) => (s.solo === null ? "" : s.scene?.drawing.lights[s.solo]?.name ?? ""));
   const preview = useBench((s) => s.preview);
+  const idea = useBench((s) => s.idea);
+  const level = useBench((s) => (s.preview?.set ?? s.set)?.camera.held === "level");
   return (
     <figure className="frame" data-quality={picture?.quality ?? "none"} data-turn={picture?.turn ?? 0}>
       {solo && (
@@ -26,10 +28,18 @@ export function Frame() {
           </button>
         </figcaption>
       )}
+      {idea && (
+        <div className="idea">
+          <img src={idea.address} alt={idea.note || "A picture for ideas"} draggable={false} />
+          <button type="button" className="plain" onClick={() => useBench.setState({ idea: null })}>
+            Back to the set
+          </button>
+        </div>
+      )}
       {picture && (
-        <div className="print">
+        <div className={`print${level ? " level" : ""}`}>
           <img src={picture.picture} alt="The picture as this set would take it" draggable={false} />
-          <Overlay />
+          <Overlay level={level} />
         </div>
       )}
     </figure>

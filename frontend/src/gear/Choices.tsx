@@ -1,8 +1,9 @@
+import { useQuery } from "@tanstack/react-query";
 import { Select } from "antd";
 import { useEffect, useState } from "react";
-import { chooseOption, swapModifier } from "../bench/actions";
+import { chooseOption, putLensOn, swapModifier } from "../bench/actions";
 import { useBench } from "../bench/store";
-import { type Choice, inWords, type Pick } from "../server/client";
+import { type Choice, inWords, type Pick, server } from "../server/client";
 import { usePicks } from "./usePicks";
 
 const ROOM = 16; // characters that a column has room for
@@ -66,6 +67,23 @@ export function ModifierSwap({ thing }: { thing: string }) {
       value={now}
       options={[...named(fitting.filter((p) => p.owned)), { label: "common gear", options: named(fitting.filter((p) => !p.owned)) }]}
       onChoose={async (name) => inWords(await swapModifier(thing, name))}
+    />
+  );
+}
+
+const ANY = "any focal length";
+
+/** Another lens of the kit on the camera. */
+export function LensChoice() {
+  const lens = useBench((s) => s.set?.camera.lens);
+  const known = useQuery({ queryKey: ["lenses"], queryFn: async () => (await server.GET("/api/lenses")).data });
+  const names = [ANY, ...(known.data?.lenses.map((k) => k.name) ?? [])];
+  return (
+    <Chooser
+      label="lens"
+      value={lens?.name ?? ANY}
+      options={names.map((name) => ({ value: name, label: name }))}
+      onChoose={async (name) => inWords(await putLensOn(name === ANY ? "" : name))}
     />
   );
 }

@@ -18,7 +18,7 @@ function Item({ pick, chosen, onPick }: { pick: Pick; chosen: boolean; onPick: (
   );
 }
 
-/** Adds a light or a panel: what, with which modifier, and what for. Typing narrows the lists. */
+/** Adds a light, a panel, furniture or a door: what, with which modifier, and what for. Typing narrows the lists. */
 export function Picker() {
   const picks = usePicks();
   const lights = useBench((s) => s.set?.lights.length ?? 0);
@@ -30,10 +30,11 @@ export function Picker() {
   useEffect(() => field.current?.focus(), []);
   const fitting = (pick: Pick) => `${pick.name} ${pick.summary}`.toLowerCase().includes(wanted.trim().toLowerCase());
   const sources = picks.filter((p) => p.part === "sources" && fitting(p));
+  const inRoom = picks.filter((p) => (p.part === "furniture" || p.part === "doors") && fitting(p));
   const panels = picks.filter((p) => p.part === "panels" && fitting(p));
   const modifiers = picks.filter((p) => p.part === "modifiers" && source?.fits.includes(p.kind));
 
-  async function add(part: "sources" | "panels", name: string, modifier = "") {
+  async function add(part: "sources" | "panels" | "furniture" | "doors", name: string, modifier = "") {
     const problems = await addThing({ part, name, modifier, role });
     setWrong(inWords(problems));
     if (problems.length === 0) {
@@ -52,7 +53,7 @@ export function Picker() {
   return (
     <section
       className="picker"
-      aria-label="Add a light or a panel"
+      aria-label="Add a thing"
       onKeyDown={(e) => {
         if (e.key === "Escape") {
           e.stopPropagation();
@@ -117,6 +118,12 @@ export function Picker() {
             <ul>
               {panels.map((pick) => (
                 <Item key={pick.name} pick={pick} chosen={false} onPick={() => void add("panels", pick.name)} />
+              ))}
+            </ul>
+            <h3>In the room</h3>
+            <ul>
+              {inRoom.map((pick) => (
+                <Item key={pick.name} pick={pick} chosen={false} onPick={() => void add(pick.part === "doors" ? "doors" : "furniture", pick.name)} />
               ))}
             </ul>
           </div>

@@ -5,7 +5,7 @@ import { useBench } from "../bench/store";
 import { FileInput } from "../look/FileInput";
 import { inWords, type Problem } from "../server/client";
 
-/** What can be done with the chosen light or panel as a whole. */
+/** What can be done with the chosen light, panel, furniture or door as a whole. */
 export function ThingActions({ thing }: { thing: string }) {
   const { message } = App.useApp();
   const solo = useBench((s) => s.solo);
@@ -13,6 +13,7 @@ export function ThingActions({ thing }: { thing: string }) {
   const bare = useBench((s) => thing.startsWith("lights.") && s.scene?.drawing.lights[Number(thing.slice(7))]?.modifier === "bare");
   const file = useRef<HTMLInputElement>(null);
   const light = thing.startsWith("lights.");
+  const gear = light || thing.startsWith("panels.");
   const index = Number(thing.split(".")[1]);
 
   async function said(work: Promise<Problem[]>) {
@@ -23,21 +24,27 @@ export function ThingActions({ thing }: { thing: string }) {
   }
 
   return (
-    <div className="acts" role="group" aria-label="This light or panel">
-      <button type="button" className="plain" aria-pressed={on} onClick={() => void said(chooseOption(`${thing}.on`, on ? "no" : "yes"))}>
-        {on ? "On" : "Off"}
-      </button>
+    <div className="acts" role="group" aria-label="This thing">
+      {gear && (
+        <button type="button" className="plain" aria-pressed={on} onClick={() => void said(chooseOption(`${thing}.on`, on ? "no" : "yes"))}>
+          {on ? "On" : "Off"}
+        </button>
+      )}
       {light && (
         <button type="button" className="plain" aria-pressed={solo === index} onClick={() => lookAlone(index)}>
           Alone
         </button>
       )}
-      <button type="button" className="plain" onClick={() => void said(editThing(thing, "mirror"))} title="To the other side of the sitter">
-        Mirror
-      </button>
-      <button type="button" className="plain" onClick={() => void said(editThing(thing, "copy"))}>
-        Copy
-      </button>
+      {gear && (
+        <>
+          <button type="button" className="plain" onClick={() => void said(editThing(thing, "mirror"))} title="To the other side of the sitter">
+            Mirror
+          </button>
+          <button type="button" className="plain" onClick={() => void said(editThing(thing, "copy"))}>
+            Copy
+          </button>
+        </>
+      )}
       {light && (
         <button type="button" className="plain" onClick={() => void said(editThing(thing, "board"))} title="A white board here, the light turned to it">
           Board

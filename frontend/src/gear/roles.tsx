@@ -1,5 +1,5 @@
 /** The roles of lights in working order, each with a shape of its own. */
-export const ROLES = ["key", "fill", "rim", "ground", "other"] as const;
+export const ROLES = ["key", "fill", "rim", "ground", "room", "other"] as const;
 export type Role = (typeof ROLES)[number];
 
 const SHAPES: Record<Role, string> = {
@@ -7,13 +7,14 @@ const SHAPES: Record<Role, string> = {
   fill: "M6 .5A5.5 5.5 0 1 1 5.99 .5Z",
   rim: "M9 0A6 6 0 0 0 9 12L9 9A3 3 0 0 1 9 3Z",
   ground: "M0 8H12V12H0Z",
+  room: "M0 6L6 0L12 6H10V12H2V6Z",
   other: "M1.5 1.5H10.5V10.5H1.5Z",
 };
 
 export function RoleShape({ role }: { role: string }) {
   return (
     <svg className="role-shape" width={12} height={12} viewBox="0 0 12 12" aria-hidden="true">
-      <path d={SHAPES[role as Role] ?? SHAPES.other} className={role === "fill" || role === "other" ? "open" : ""} />
+      <path d={SHAPES[role as Role] ?? SHAPES.other} className={role === "fill" || role === "other" || role === "room" ? "open" : ""} />
     </svg>
   );
 }

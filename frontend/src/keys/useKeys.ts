@@ -16,6 +16,12 @@ function placeOf(thing: string): readonly number[] | undefined {
   if (thing.startsWith("panels.")) {
     return drawing?.panels[Number(thing.slice(7))]?.place;
   }
+  if (thing.startsWith("furniture.")) {
+    return drawing?.furniture[Number(thing.slice(10))]?.place;
+  }
+  if (thing.startsWith("doors.")) {
+    return drawing?.doors[Number(thing.slice(6))]?.place;
+  }
   if (thing === "sitter") {
     return drawing?.sitter.place;
   }
@@ -118,10 +124,11 @@ export function useKeys(onSheet: () => void) {
   useHotkeys("a,d,e,f,g,h,i,j,k,l,m,o,p,q,w,y,z", (event) => {
     const drawing = useBench.getState().scene?.drawing;
     const letter = event.key.toUpperCase();
-    const light = drawing?.lights.findIndex((k) => k.letter === letter) ?? -1;
-    const panel = drawing?.panels.findIndex((k) => k.letter === letter) ?? -1;
-    if (light >= 0 || panel >= 0) {
-      choose(light >= 0 ? `lights.${light}` : `panels.${panel}`);
+    for (const kind of ["lights", "panels", "furniture", "doors"] as const) {
+      const at = drawing?.[kind].findIndex((k) => k.letter === letter) ?? -1;
+      if (at >= 0) {
+        choose(`${kind}.${at}`);
+      }
     }
   });
   useHotkeys("n", (event) => {
@@ -133,7 +140,8 @@ export function useKeys(onSheet: () => void) {
   useHotkeys("x,shift+o,shift+m,delete", (event) => {
     const { thing, scene } = useBench.getState();
     const light = thing.startsWith("lights.");
-    if (!light && !thing.startsWith("panels.")) {
+    const panel = thing.startsWith("panels.");
+    if (!light && !panel && !(event.key === "Delete" && /^(furniture|doors)\./.test(thing))) {
       return;
     }
     const on = scene?.choices.find((c) => c.field === `${thing}.on`)?.chosen;
@@ -145,5 +153,5 @@ export function useKeys(onSheet: () => void) {
     };
     acts[event.key]?.();
   });
-  useHotkeys("escape", () => useBench.setState({ solo: null, picking: false, preview: null }));
+  useHotkeys("escape", () => useBench.setState({ solo: null, picking: false, preview: null, idea: null }));
 }

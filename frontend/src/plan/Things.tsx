@@ -2,6 +2,7 @@ import { Fragment } from "react";
 import type { Drawing } from "../server/client";
 import { Handle } from "./Handle";
 import { path, type Point3, usePlan } from "./projection";
+import { DoorShape, FurnitureShape, Stands, Sweep } from "./RoomThings";
 
 const along = (from: Point3, way: Point3, by: number): Point3 => from.map((v, i) => v + (way[i] ?? 0) * by);
 
@@ -109,7 +110,7 @@ function BackdropLines({ backdrop, front, chosen }: { backdrop: Drawing["backdro
     return null;
   }
   const middle = upperRight.map((v, i) => (v + (upperLeft[i] ?? 0)) / 2);
-  const [a, b] = plan.view === "floor" ? [plan.at(upperLeft), plan.at(upperRight)] : [plan.at(middle), plan.at([middle[0] ?? 0, 0, middle[2] ?? 0])];
+  const [a, b] = plan.view === "floor" ? [plan.at(upperLeft), plan.at(upperRight)] : [plan.at(middle), plan.at([middle[0] ?? 0, lowerLeft[1] ?? 0, middle[2] ?? 0])];
   const [mx, my] = plan.at(middle);
   const [fx, fy] = plan.at(front);
   return (
@@ -198,6 +199,8 @@ function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; chosen: bo
 /** All things of the set; the chosen one lies on top, so that its handles can always be reached. */
 export function Things({ drawing, thing }: { drawing: Drawing; thing: string }) {
   const parts = [
+    ...drawing.doors.map((door, i) => ({ id: `doors.${i}`, part: <DoorShape door={door} thing={`doors.${i}`} /> })),
+    ...drawing.furniture.map((piece, i) => ({ id: `furniture.${i}`, part: <FurnitureShape piece={piece} thing={`furniture.${i}`} /> })),
     { id: "backdrop", part: <BackdropLines backdrop={drawing.backdrop} front={drawing.backdrop_handle} chosen={thing === "backdrop"} /> },
     { id: "camera", part: <CameraLines camera={drawing.camera} chosen={thing === "camera"} /> },
     { id: "sitter", part: <SitterLines sitter={drawing.sitter} chosen={thing === "sitter"} /> },
@@ -213,5 +216,13 @@ export function Things({ drawing, thing }: { drawing: Drawing; thing: string }) 
     })),
   );
   const ordered = [...parts.filter((p) => p.id !== thing), ...parts.filter((p) => p.id === thing)];
-  return ordered.map((p) => <Fragment key={p.id}>{p.part}</Fragment>);
+  return (
+    <>
+      <Sweep sweep={drawing.backdrop_sweep} />
+      <Stands stands={drawing.backdrop_stands} height={drawing.backdrop[0]?.[1] ?? 0} />
+      {ordered.map((p) => (
+        <Fragment key={p.id}>{p.part}</Fragment>
+      ))}
+    </>
+  );
 }

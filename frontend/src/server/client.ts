@@ -21,6 +21,8 @@ export type ExposureLine = Schemas["ExposureLine"];
 export type Findings = Schemas["FindingsOut"];
 export type Finding = Schemas["FindingOut"];
 export type Mend = Schemas["MendOut"];
+export type Aim = Schemas["Aim"];
+export type Idea = Schemas["IdeaOut"];
 export type SurfaceReading = Schemas["SurfaceReading"];
 
 export const server = createClient<paths>({ baseUrl: window.location.origin });

@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
 import { choose } from "../bench/actions";
 import { useBench } from "../bench/store";
-import { Choices, ModifierSwap } from "../gear/Choices";
+import { Choices, LensChoice, ModifierSwap } from "../gear/Choices";
 import "../gear/gear.css";
 import { ROLES, RoleShape } from "../gear/roles";
 import { ThingActions } from "../gear/ThingActions";
+import { IDEAS, Ideas } from "../ideas/Ideas";
 import { Framings } from "../steps/Framings";
 import { Findings } from "../steps/Findings";
 import { ValueField } from "./ValueField";
@@ -17,6 +18,8 @@ const FIXED = [
   { id: "backdrop", letter: "B", name: "backdrop" },
   { id: "room", letter: "R", name: "room" },
 ];
+const STEP_THINGS = ["look", ...FIXED.map((t) => t.id)];
+const TAB_NAMES: Record<string, string> = { place: "values", tones: "surfaces", worn: "skin and cloth" };
 const PARTS = ["place", "source", "modifier"] as const;
 
 function ThingChip({ id, letter, name, role, off, short }: { id: string; letter: string; name: string; role?: string; off?: boolean; short?: boolean }) {
@@ -38,16 +41,17 @@ export function Sheet() {
   const ordered = ROLES.flatMap((role) => lights.filter((light) => light.role === role));
   const isLight = thing.startsWith("lights.");
   const found = useBench((s) => s.found);
-  const isStep = FIXED.some((t) => t.id === thing);
-  const isGear = isLight || thing.startsWith("panels.");
+  const isStep = STEP_THINGS.includes(thing);
+  const isGear = /^(lights|panels|furniture|doors)\./.test(thing);
   useEffect(() => {
     if (!isLight) {
       setPart("place");
     }
   }, [isLight]);
   const inCamera = new Set(scene?.exposure.map((v) => v.field));
-  const groups = [...new Set(scene?.values.map((v) => v.group))];
+  const groups = [...new Set([...(scene?.values ?? []), ...(scene?.choices ?? [])].map((v) => v.group)), ...(thing === "look" ? [IDEAS] : [])];
   const stepPart = groups.includes(tab) ? tab : "place";
+  const showIdeas = thing === "look" && !found && stepPart === IDEAS;
   const shown = (group: string) => (isLight ? group === part : !isStep || group === stepPart);
   function showPart(group: string) {
     setTab(group);
@@ -62,12 +66,18 @@ export function Sheet() {
         {scene?.drawing.panels.map((panel, i) => (
           <ThingChip key={`panels.${i}`} id={`panels.${i}`} letter={panel.letter} name={panel.name} off={!panel.on} short />
         ))}
+        {scene?.drawing.furniture.map((piece, i) => (
+          <ThingChip key={`furniture.${i}`} id={`furniture.${i}`} letter={piece.letter} name={piece.name} short />
+        ))}
+        {scene?.drawing.doors.map((door, i) => (
+          <ThingChip key={`doors.${i}`} id={`doors.${i}`} letter={door.letter} name={door.name} short />
+        ))}
         <button type="button" className="plain add" onClick={() => useBench.setState({ picking: true })}>
           <b>+</b> Add
         </button>
         <span className="fixed">
           {FIXED.map((t) => (
-            <ThingChip key={t.id} {...t} short={ordered.length + (scene?.drawing.panels.length ?? 0) > 2} />
+            <ThingChip key={t.id} {...t} short={ordered.length + (scene ? scene.drawing.panels.length + scene.drawing.furniture.length + scene.drawing.doors.length : 0) > 2} />
           ))}
         </span>
       </div>
@@ -98,14 +108,17 @@ export function Sheet() {
             </button>
             {groups.map((group) => (
               <button key={group} type="button" role="tab" className="plain" aria-selected={!found && stepPart === group} onClick={() => showPart(group)}>
-                {group === "place" ? "values" : group}
+                {group === "place" && thing === "look" ? "aims" : TAB_NAMES[group] ?? group}
               </button>
             ))}
           </div>
           {thing === "camera" && <Framings />}
+          {thing === "sitter" && <WhoSits />}
         </div>
       )}
-      {isStep && found ? (
+      {showIdeas ? (
+        <Ideas />
+      ) : isStep && found ? (
         <Findings thing={thing} />
       ) : (
         <div className={`values${isGear || isStep ? " gear" : ""}`}>
@@ -113,7 +126,10 @@ export function Sheet() {
           {scene?.values.filter((v) => !inCamera.has(v.field) && shown(v.group)).map((value) => <ValueField key={value.field} value={value} />)}
           {scene && <Choices choices={scene.choices.filter((c) => shown(c.group) && !c.field.endsWith(".on"))} />}
           {isLight && part === "source" && <p className="facts">{scene?.facts.join(" · ")}</p>}
-          {thing === "sitter" && <WhoSits />}
+          {thing === "camera" && stepPart === "place" && <LensChoice />}
+          {thing === "look" && !scene?.values.length && (
+            <p className="facts">A look says what the picture is for. Choose it, and what it aims at stands on the Ladder; every aim can be changed.</p>
+          )}
         </div>
       )}
     </section>

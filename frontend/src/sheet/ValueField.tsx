@@ -40,6 +40,7 @@ export function ValueField({ value }: { value: Value }) {
           className="figures"
           data-field={value.field}
           value={text}
+          placeholder={value.text === "" ? "write here" : undefined}
           autoComplete="off"
           spellCheck={false}
           maxLength={40}

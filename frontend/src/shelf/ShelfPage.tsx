@@ -78,16 +78,23 @@ export function ShelfPage() {
           <button type="button" className="plain" onClick={toggleDesk}>
             {desk ? "Dark room" : "Light desk"}
           </button>
-          <Button type="primary" loading={take.isPending} onClick={() => file.current?.click()}>
+          <Button type="primary" onClick={() => navigate("/begin")}>
+            New set
+          </Button>
+          <Button loading={take.isPending} onClick={() => file.current?.click()}>
             Take in a set file
           </Button>
           <FileInput input={file} accept=".json,application/json" label="Set file" onFile={take.mutate} />
         </nav>
       </header>
       {sets.isSuccess && entries.length === 0 && (
-        <p className="empty">
-          The shelf is empty. A set is one arrangement of room, backdrop, sitter, camera and lights. Take in a set file, or drop one here, to begin.
-        </p>
+        <div className="empty">
+          <p>The shelf is empty. A set is one arrangement of room, backdrop, sitter, camera and lights: say how large your room is and who sits, and see the picture.</p>
+          <Button type="primary" size="large" onClick={() => navigate("/begin")}>
+            Begin with my own room
+          </Button>
+          <p>Or take in a set file: drop it here.</p>
+        </div>
       )}
       <ul>
         {entries.map((entry) => (

@@ -19,6 +19,7 @@ export function Rail() {
             type="button"
             className={`plain${look ? " look" : ""}`}
             aria-current={thing === step.thing ? "step" : undefined}
+            data-step={step.code}
             onClick={() => chooseStep(step.thing)}
           >
             <b className="figures">{i + 1}</b> <span className="name">{step.name}</span> <span className="state">{state}</span>

@@ -106,9 +106,9 @@ def _framed(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, ...
 
 
 def _metered(photo_set: Set, mesh: SitterMesh) -> Set:
-    """The light at the output whose flat reading is the aperture, else the aperture that the light comes to."""
+    """The light at the output whose reading, dome to the camera, is the aperture, else the aperture that the light comes to."""
     light = photo_set.lights[0]
-    over = read(photo_set, mesh, DRAGGED).incident["flat_to_light"].over
+    over = read(photo_set, mesh, DRAGGED).incident["dome_to_camera"].over
     output = round((light.output - over) / THIRD) * THIRD
     held = min(0.0, max(light.source.lowest_output, output))
     made = replace(photo_set, lights=(replace(light, output=held),))

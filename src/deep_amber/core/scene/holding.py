@@ -42,7 +42,7 @@ def inside(photo_set: Set, point: Point, reach: np.ndarray) -> tuple[Point, str]
     )
     y, by_y = held(point.y, reach[1], room.height - reach[1], "floor", "ceiling")
     z, by_z = held(point.z, reach[2], room.depth - reach[2], "back wall", "wall behind the camera")
-    return Point(x, y, z), " and ".join(filter(None, (by_x, by_y, by_z)))
+    return Point(float(x), float(y), float(z)), " and ".join(filter(None, (by_x, by_y, by_z)))
 
 
 def inside_corners(photo_set: Set, point: Point, corners: np.ndarray) -> tuple[Point, str]:

@@ -4,8 +4,9 @@ from dataclasses import replace
 from pathlib import Path
 
 from deep_amber.core.scene import Bare, Bowl, Light, Panel, Point, Set, Softbox, Window
+from deep_amber.core.scene.furniture import Door, Furniture
 from deep_amber.formats.set_file import SetFile, read_set_file
-from deep_amber.formats.sitter_file import load_sitter
+from deep_amber.formats.sitter_file import sitter_of
 
 DEMO = Path(__file__).parent.parent / "demo"
 
@@ -16,12 +17,12 @@ def demo_file(number: int = 1) -> SetFile:
 
 
 def plain_set() -> Set:
-    """The first demo set."""
-    return demo_file(1).set
+    """The first demo set, before its brief."""
+    return replace(demo_file(1).set, look=None)
 
 
 def mesh_of(photo_set: Set):
-    return load_sitter(photo_set.sitter.who)
+    return sitter_of(photo_set)
 
 
 def with_light(photo_set: Set, **changes) -> Set:
@@ -31,7 +32,7 @@ def with_light(photo_set: Set, **changes) -> Set:
 
 
 def rich_set() -> Set:
-    """The first demo set with a rim, a ground light and a window, and a panel of each shape."""
+    """The first demo set with a rim, a ground light and a window, a panel of each shape, a chest and two doors."""
     s = plain_set()
     left, face = -s.room.width / 2, s.lights[0].aim
     lights = (
@@ -45,7 +46,9 @@ def rich_set() -> Set:
         Panel(Point(-1.0, 1.0, 1.9), face, 1.6, 1.9, "black", "V-flat", name="V-flat"),
         Panel(Point(0.0, 0.75, 2.7), face, 0.7, 0.5, "silver", "curved", 120.0, "lap", name="lap reflector"),
     )
-    return replace(s, lights=lights, panels=panels)
+    furniture = (Furniture("chest", 1.2, 3.9, 0.7, 0.5, 0.9),)
+    doors = (Door("door", "left", 4.2), Door("hatch", "front", 0.8, 0.6, 1.2, "slides"))
+    return replace(s, lights=lights, panels=panels, furniture=furniture, doors=doors)
 
 
 def light_at(photo_set: Set, x: float, y: float, z: float) -> Set:

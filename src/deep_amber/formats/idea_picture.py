@@ -56,9 +56,13 @@ def read_idea_picture(raw: bytes) -> IdeaPicture:
     except UnidentifiedImageError:
         raise _refuse("This is not a picture that can be read.") from None
     except Image.DecompressionBombError:
-        raise _refuse("The picture has too many pixels.", f"at most {MOST_PIXELS // 1_000_000} million pixels") from None
+        raise _refuse(
+            "The picture has too many pixels.", f"at most {MOST_PIXELS // 1_000_000} million pixels"
+        ) from None
     except (OSError, SyntaxError, ValueError, EOFError, MemoryError) as error:
-        raise _refuse(f"The picture is broken ({str(error)[:80] or 'it ends too early'}).", f"a whole file: {ACCEPTED}") from None
+        raise _refuse(
+            f"The picture is broken ({str(error)[:80] or 'it ends too early'}).", f"a whole file: {ACCEPTED}"
+        ) from None
     upright.thumbnail((SHOWN_SIDE, SHOWN_SIDE), Image.Resampling.LANCZOS)
     shown = io.BytesIO()
     upright.save(shown, format="JPEG", quality=88)
@@ -68,6 +72,9 @@ def read_idea_picture(raw: bytes) -> IdeaPicture:
 def _check_size(picture: Image.Image) -> None:
     wide, high = picture.size
     if wide * high > MOST_PIXELS:
-        raise _refuse(f"The picture has {wide * high / 1e6:.0f} million pixels.", f"at most {MOST_PIXELS // 1_000_000} million pixels")
+        raise _refuse(
+            f"The picture has {wide * high / 1e6:.0f} million pixels.",
+            f"at most {MOST_PIXELS // 1_000_000} million pixels",
+        )
     if min(wide, high) < LEAST_SIDE:
         raise _refuse(f"The picture is only {wide} x {high} pixels.", f"at least {LEAST_SIDE} pixels a side")

@@ -54,7 +54,9 @@ def register_errors(app: Flask) -> None:
 
     @app.errorhandler(NoSuchIdea)
     def no_such_idea(_: NoSuchIdea) -> Response:
-        return refusal([Problem("", "This picture is not on the board any more.", "a picture of the board")], HTTPStatus.NOT_FOUND)
+        return refusal(
+            [Problem("", "This picture is not on the board any more.", "a picture of the board")], HTTPStatus.NOT_FOUND
+        )
 
     @app.errorhandler(Stale)
     def stale(error: Stale) -> Response:
@@ -72,7 +74,9 @@ def register_errors(app: Flask) -> None:
 
     @app.errorhandler(RequestEntityTooLarge)
     def too_large(_: RequestEntityTooLarge) -> Response:
-        return refusal([PICTURE_TOO_LARGE if request.path.endswith("/ideas") else TOO_LARGE], HTTPStatus.REQUEST_ENTITY_TOO_LARGE)
+        return refusal(
+            [PICTURE_TOO_LARGE if request.path.endswith("/ideas") else TOO_LARGE], HTTPStatus.REQUEST_ENTITY_TOO_LARGE
+        )
 
     @app.errorhandler(HTTPException)
     def other(error: HTTPException) -> Response:

@@ -21,7 +21,9 @@ from .scenes import sound
 from .schemas import Body, ProblemsOut
 from .steps import lenses_of_kit
 
-begin = APIBlueprint("begin", __name__, url_prefix="/api", abp_tags=[Tag(name="begin")], abp_responses={"422": ProblemsOut})
+begin = APIBlueprint(
+    "begin", __name__, url_prefix="/api", abp_tags=[Tag(name="begin")], abp_responses={"422": ProblemsOut}
+)
 Text = Annotated[str, MaxLen(40)]
 SIZES = ("width", "depth", "height")
 

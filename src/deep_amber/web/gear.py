@@ -114,6 +114,4 @@ def exposure_lines(body: SceneIn):
     kind, i = thing_index(photo_set, body.thing or "")
     if kind != "lights":
         raise NotAccepted([Problem("thing", "gives no light of its own", "a light")])
-    return answer(
-        LinesOut(lines=list(equal_exposure(photo_set, sitter_of(photo_set), photo_set.lights[i])))
-    )
+    return answer(LinesOut(lines=list(equal_exposure(photo_set, sitter_of(photo_set), photo_set.lights[i]))))

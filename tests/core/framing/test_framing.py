@@ -75,7 +75,8 @@ class Framings(unittest.TestCase):
         with self.assertRaises(NotAccepted) as refused:
             framed_as(self.set, self.mesh, "three-quarter")
         (problem,) = refused.exception.problems
-        lens = lens_that_does(self.set, self.mesh, FRAMINGS["three-quarter"])
+        lens, named = lens_that_does(self.set, self.mesh, FRAMINGS["three-quarter"])
+        self.assertIsNone(named)
         self.assertIn(f"{lens:g} mm would do", problem.accepted)
         fitted = replace(self.set, camera=replace(self.set.camera, focal_length=lens))
         made = framed_as(fitted, self.mesh, "three-quarter")

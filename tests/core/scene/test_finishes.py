@@ -4,7 +4,7 @@ import unittest
 
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.scene.choices import choices_of, choose
-from deep_amber.core.scene.finishes import BACKDROPS, OWN, WALLS
+from deep_amber.core.scene.finishes import BACKDROPS, CLOTHS, OWN, WALLS, material_of
 from deep_amber.core.scene.limits import check_limits
 from deep_amber.core.scene.room import SURFACE_NAMES
 from tests.sets import plain_set
@@ -12,7 +12,7 @@ from tests.sets import plain_set
 
 class Finishes(unittest.TestCase):
     def test_every_finish_is_within_the_limits_of_a_surface(self):
-        for table in (WALLS, BACKDROPS):
+        for table in (WALLS, CLOTHS, BACKDROPS):
             for name, surface in table.items():
                 self.assertEqual(list(check_limits(surface)), [], name)
 
@@ -25,15 +25,19 @@ class Finishes(unittest.TestCase):
                 self.assertEqual(chosen[f"room.surfaces.{side}"], name)
 
     def test_the_backdrop_takes_every_material(self):
-        for name, surface in BACKDROPS.items():
-            self.assertEqual(choose(plain_set(), "backdrop.surface", name).backdrop.surface, surface)
+        for name, material in BACKDROPS.items():
+            backdrop = choose(plain_set(), "backdrop.material", name).backdrop
+            self.assertEqual(
+                (backdrop.surface, backdrop.kind, backdrop.creases), (material.surface, material.kind, material.creases)
+            )
+            self.assertEqual(material_of(backdrop), name)
 
     def test_own_figures_are_shown_as_such_and_stay_when_chosen(self):
         s = plain_set()
-        (material,) = choices_of(s, "backdrop")
+        material = choices_of(s, "backdrop")[0]
         self.assertEqual(material.chosen, OWN)
-        self.assertEqual(choose(s, "backdrop.surface", OWN), s)
-        named = choose(s, "backdrop.surface", "white paper")
+        self.assertEqual(choose(s, "backdrop.material", OWN), s)
+        named = choose(s, "backdrop.material", "white paper")
         self.assertNotIn(OWN, choices_of(named, "backdrop")[0].options)
 
     def test_a_finish_that_is_not_known_is_refused_with_those_that_are(self):

@@ -16,7 +16,12 @@ from tests.sets import plain_set, rich_set
 THINGS = [
     (name, handle)
     for thing, handles in HANDLES.items()
-    for name in {"light": ("lights.0", "lights.3"), "panel": ("panels.0", "panels.1", "panels.2")}.get(thing, (thing,))
+    for name in {
+        "light": ("lights.0", "lights.3"),
+        "panel": ("panels.0", "panels.1", "panels.2"),
+        "furniture": ("furniture.0",),
+        "doors": ("doors.0", "doors.1"),
+    }.get(thing, (thing,))
     for handle in handles
 ]
 FAR = st.floats(-8, 8)

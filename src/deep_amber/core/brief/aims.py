@@ -8,7 +8,7 @@ from ..scene.look import Look
 from ..sitter.mesh import SKIN, SitterMesh
 
 TOLERANCE = 1 / 3  # stops either side of an aim: one click of the camera
-KEY_OFFSET = {"high": 1 / 3, "middle": 0.0, "low": -1 / 3}
+KEY_OFFSET = {"high": 2 / 3, "middle": 0.0, "low": -2 / 3}
 """Stops by which the lit cheek is taken over or under its own tone (assumption)."""
 BACKDROP_SURFACES = ("backdrop_left", "backdrop_middle", "backdrop_right")
 

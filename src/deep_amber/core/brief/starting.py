@@ -98,7 +98,15 @@ def _framed(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, ...
     if most is None:
         needed = distance_for(replace(camera, focal_length=min([k.shortest for k in lenses] or USUAL)), framing)
         there = length_there(photo_set, mesh)
-        raise NotAccepted([Problem("depth", f"the room has {there:.2f} m from the face for {name}", f"at least {photo_set.room.depth + needed - there:.2f} m deep")])
+        raise NotAccepted(
+            [
+                Problem(
+                    "depth",
+                    f"the room has {there:.2f} m from the face for {name}",
+                    f"at least {photo_set.room.depth + needed - there:.2f} m deep",
+                )
+            ]
+        )
     usual = [k for k in lenses if k.shortest <= USUAL_LENS <= k.longest]
     if most[0] >= USUAL_LENS:
         most = (USUAL_LENS, usual[0] if usual else None) if usual or not lenses else most

@@ -44,7 +44,11 @@ def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
     side = "both sides" if max(seen.margin_left, seen.margin_right) < 0 else (
         "camera-left" if seen.margin_left < 0 else "camera-right")  # fmt: skip
     needed = f"{length_text(seen.least_width, feet)} needed" if bounded else "and the frame looks past it however wide"
-    beside = {"on stands": " Its stand shows.", "wall bar": " The wall beside it shows.", "clamped": " Its clamps show."}
+    beside = {
+        "on stands": " Its stand shows.",
+        "wall bar": " The wall beside it shows.",
+        "clamped": " Its clamps show.",
+    }
     text = (
         f"The backdrop ends in the frame on {side}: {length_text(photo_set.backdrop.width, feet)} wide, {needed}."
         f"{beside.get(photo_set.backdrop.hung, ' The room shows beside it.')}"

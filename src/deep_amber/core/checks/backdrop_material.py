@@ -86,7 +86,9 @@ def _foot(photo_set: Set, feet: bool) -> Iterator[Finding]:
             photo_set, backdrop=replace(backdrop, lower=0.0))))  # fmt: skip
         return
     if backdrop.sweep == 0 and backdrop.kind in ("paper", "cloth", "muslin", "painted cloth"):
-        needed = math.ceil(10 * min(photo_set.room.depth - backdrop.z, photo_set.camera.place.z - backdrop.z)) / 10 - 0.1
+        needed = (
+            math.ceil(10 * min(photo_set.room.depth - backdrop.z, photo_set.camera.place.z - backdrop.z)) / 10 - 0.1
+        )
         text = "The frame sees the floor before the backdrop; a sweep over the floor hides the line."
         yield Finding("backdrop.foot", "look", text, {"bottom_m": seen.bottom}, Mend(
             f"roll it out {length_text(needed, feet)} over the floor", replace(photo_set, backdrop=replace(backdrop, sweep=needed))))  # fmt: skip

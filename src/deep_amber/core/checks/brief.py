@@ -9,7 +9,7 @@ import numpy as np
 from ..brief.aims import BACKDROP_SURFACES, TOLERANCE, Aim, aims_of
 from ..brief.hardness import as_wished, edge_width
 from ..exposure.response import LUMINANCE, stops_from_mid_grey
-from ..framing.framings import FRAMINGS, framed_as, picture_height
+from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
 from ..problem import NotAccepted
 from ..scene.finishes import CLOTHS
@@ -23,7 +23,6 @@ from .finding import Finding, GoOn, Mend, stages_for
 
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
 RATIO_OFF, TONE_OFF = 1 / 3, 0.5  # stops from the aim that are worth a look
-FRAMED = 0.2  # of the wanted height of the picture that still counts as it (assumption)
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
 WARDROBE = {"white": "white", "light": "light grey", "middle": "mid grey", "dark": "charcoal", "black": "black"}
 """The cloth that stands for each tone."""
@@ -55,8 +54,9 @@ def _apart(photo_set: Set, read: Readings, code: str, named: dict[str, str], wha
     melts = abs(stops) < MELTS
     verb = "melts into" if melts else "separates from"
     tone = "as bright" if abs(stops) < 0.05 else f"{abs(stops):.1f} stops {'brighter' if stops > 0 else 'darker'}"
-    asked = photo_set.look is not None and photo_set.look.key != "low"
-    rim = " A rim light draws its edge." if melts and not any(k.role == "rim" and k.on for k in photo_set.lights) else ""
+    has_rim = any(k.role == "rim" and k.on for k in photo_set.lights)
+    asked = photo_set.look is not None and photo_set.look.key != "low" and not has_rim
+    rim = " A rim light draws its edge." if melts and not has_rim else ""
     yield Finding(f"brief.{code}", "look" if melts and asked else "note",
                   f"{what} {verb} the backdrop on camera-{side}: {tone}.{rim}", {f"{code}_over_backdrop_stops": stops})  # fmt: skip
 
@@ -114,7 +114,7 @@ def _hardness(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]
 def _framing(photo_set: Set, look: Look, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     seen, wanted = picture_height(photo_set.camera, lens_to_face(photo_set, mesh)), FRAMINGS[look.framing].height
     figures = {"picture_height_m": seen, "aimed_m": wanted}
-    if abs(seen / wanted - 1) <= FRAMED:
+    if nearest_framing(seen) == look.framing:
         yield Finding("brief.framing", "note", f"Framed as {look.framing}, as aimed at.", figures)
         return
     try:

@@ -31,7 +31,9 @@ AT_EYES = 0.04  # [m] that still counts as eye height
 LOW, HIGH = 0.25, 0.20  # [m] of the lens under and over the eyes that is worth a word
 
 
-def camera_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False, lenses: tuple[Lens, ...] = ()) -> Iterator[Finding]:
+def camera_findings(
+    photo_set: Set, mesh: SitterMesh, feet: bool = False, lenses: tuple[Lens, ...] = ()
+) -> Iterator[Finding]:
     """What there is to say about the camera; `lenses` are those that could be taken instead."""
     yield from gear_findings(photo_set)
     yield from _length(photo_set, mesh, feet, lenses)

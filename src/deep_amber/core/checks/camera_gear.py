@@ -68,8 +68,18 @@ def headroom_findings(photo_set: Set, mesh: SitterMesh, height_at_face: float) -
     elif LEAST_HEADROOM <= room <= MOST_HEADROOM:
         yield Finding("camera.headroom", "note", f"{room * 100:.0f} % of the picture is over the head.", figures)
     else:
-        text = "The crown is cut." if room < 0 else f"{room * 100:.0f} % of the picture is over the head: the sitter sinks."
-        yield Finding("camera.headroom", "look", text, figures, Mend("tilt for the usual room over the head", _tilted(photo_set, mesh, room)))
+        text = (
+            "The crown is cut."
+            if room < 0
+            else f"{room * 100:.0f} % of the picture is over the head: the sitter sinks."
+        )
+        yield Finding(
+            "camera.headroom",
+            "look",
+            text,
+            figures,
+            Mend("tilt for the usual room over the head", _tilted(photo_set, mesh, room)),
+        )
 
 
 def _tilted(photo_set: Set, mesh: SitterMesh, room: float) -> Set:

@@ -49,8 +49,12 @@ def _board(photo_set: Set, mesh: SitterMesh, side: int) -> Set | None:
     level = np.array([to_camera[0], 0.0, to_camera[2]]) / max(float(np.hypot(to_camera[0], to_camera[2])), 1e-6)
     place = face + side * BOARD_AWAY * np.array([level[2], 0.0, -level[0]])
     place[1] = max(min(place[1], photo_set.room.height - BOARD[1] / 2 - 0.02), BOARD[1] / 2 + 0.02)
-    name = next(n for n in ("black board", "black board 2", "black board 3") if n not in {k.name for k in photo_set.panels})
-    board = Panel(Point(*map(float, place)), Point(float(face[0]), float(place[1]), float(face[2])), *BOARD, "black", name=name)
+    name = next(
+        n for n in ("black board", "black board 2", "black board 3") if n not in {k.name for k in photo_set.panels}
+    )
+    board = Panel(
+        Point(*map(float, place)), Point(float(face[0]), float(place[1]), float(face[2])), *BOARD, "black", name=name
+    )
     made = replace(photo_set, panels=(*photo_set.panels, board))
     return made if len(made.panels) <= 8 and fits(made) else None
 
@@ -69,7 +73,10 @@ def _candidates(photo_set: Set, mesh: SitterMesh) -> Iterator[tuple[str, Set]]:
         if not light.on or light.source.kind != "window" or light.source.cover == "blackout" or light.role == "key":
             continue
         dark = replace(light, source=replace(light.source, cover="blackout"))
-        yield f"black out {light.name}", replace(photo_set, lights=tuple(dark if k == i else o for k, o in enumerate(others)))
+        yield (
+            f"black out {light.name}",
+            replace(photo_set, lights=tuple(dark if k == i else o for k, o in enumerate(others))),
+        )
 
 
 def room_helps(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:

@@ -37,7 +37,12 @@ def lamp_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fin
     figures = {"room_light_under_flash_stops": under}
     name = lamps[0].name if len(lamps) == 1 else f"{len(lamps)} room lights"
     if under >= COUNTS:
-        yield Finding("room.lamps", "note", f"The light of {name} is {under:.1f} stops under the flash: it does not count.", figures)
+        yield Finding(
+            "room.lamps",
+            "note",
+            f"The light of {name} is {under:.1f} stops under the flash: it does not count.",
+            figures,
+        )
         return
     camera = photo_set.camera
     faster = replace(photo_set, camera=replace(camera, time=FASTEST_WITH_FLASH))
@@ -64,7 +69,9 @@ def _before(photo_set: Set, door: Door, x: float, z: float) -> bool:
 
 def door_findings(photo_set: Set) -> Iterator[Finding]:
     """What stands before a door."""
-    things = [(k.name, k.place.x, k.place.z) for k in photo_set.lights if k.source.kind != "window" and k.role != "room"]
+    things = [
+        (k.name, k.place.x, k.place.z) for k in photo_set.lights if k.source.kind != "window" and k.role != "room"
+    ]
     things += [(k.name, k.place.x, k.place.z) for k in photo_set.panels if k.holding in ("stand", "floor")]
     things += [(k.name, k.x, k.z) for k in photo_set.furniture if k.base < door_head(photo_set)]
     things.append(("the camera", photo_set.camera.place.x, photo_set.camera.place.z))

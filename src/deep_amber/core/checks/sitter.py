@@ -61,7 +61,10 @@ def _pose(photo_set: Set) -> Iterator[Finding]:
     to_camera = math.degrees(math.atan2(camera.place.x - sitter.x, camera.place.z - sitter.z))
     off = (sitter.body_turn - to_camera + 180) % 360 - 180
     if abs(off) < SQUARE:
-        turned = replace(photo_set, sitter=replace(sitter, body_turn=sitter.body_turn + 25.0, head_turn=max(sitter.head_turn - 20.0, -75.0)))
+        turned = replace(
+            photo_set,
+            sitter=replace(sitter, body_turn=sitter.body_turn + 25.0, head_turn=max(sitter.head_turn - 20.0, -75.0)),
+        )
         yield Finding("sitter.square", "note", "The shoulders are square to the lens; turned, they look narrower. Near shoulder down.",
                       {"body_to_camera_degrees": off}, Mend("turn the body by 25 degrees, the face stays", turned))  # fmt: skip
     if sitter.chin_forward < 0.01:

@@ -42,6 +42,11 @@ def picture_height(camera: Camera, distance: float) -> float:
     return distance * sensor_height(camera) / camera.focal_length
 
 
+def nearest_framing(height: float) -> str:
+    """Name of the framing that a picture of that height at the face [m] is nearest to, by ratio."""
+    return min(FRAMINGS, key=lambda name: abs(math.log(height / FRAMINGS[name].height)))
+
+
 def distance_for(camera: Camera, framing: Framing) -> float:
     """Lens to face for a framing [m]."""
     return framing.height / picture_height(camera, 1.0)

@@ -54,7 +54,11 @@ def _stops(places, variation, grain, crease, width, depth, blind, out, start, st
             scale, share = scale * 2.1, share * 0.5
         value = variation * 0.5 * total / 1.2
         if crease == 1:  # hanging folds: level across, wandering a little on their way down
-            value += depth * np.sin(2 * np.pi * (x + 0.04 * _noise(x * 2, y * 0.7)) / (2 * width)) * (0.6 + 0.4 * _noise(x * 3, 5.0))
+            value += (
+                depth
+                * np.sin(2 * np.pi * (x + 0.04 * _noise(x * 2, y * 0.7)) / (2 * width))
+                * (0.6 + 0.4 * _noise(x * 3, 5.0))
+            )
         elif crease == 2:  # fold lines on a lattice: one side of the crease is lighter, the other darker
             for at in (x, y):
                 off = at - FOLD_SPACING * np.floor(at / FOLD_SPACING + 0.5)

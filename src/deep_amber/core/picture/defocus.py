@@ -143,7 +143,9 @@ def _add_part(values: np.ndarray, at: np.ndarray, level: int, out: np.ndarray) -
     in_chunks(lambda a, b: _sums(part, sums, a, b), len(part), 32)
     in_chunks(lambda a, b: _disc(sums, halves, inner, flat, a + inner, b + inner), len(part) - 2 * inner, 16)
     first, last = max(top - pad * by, 0), min(top + (high + pad) * by, len(out))
-    in_chunks(lambda a, b: _enlarge(spread, by, top - pad * by, left - pad * by, out, a + first, b + first), last - first, 32)
+    in_chunks(
+        lambda a, b: _enlarge(spread, by, top - pad * by, left - pad * by, out, a + first, b + first), last - first, 32
+    )
 
 
 def _spread(values: np.ndarray, radius: np.ndarray) -> np.ndarray:
@@ -173,7 +175,9 @@ def _outward(layer: Layer) -> np.ndarray:
     carried = np.where(known, carried, mean)
     wide = carried.repeat(CARRIED_BY, 0).repeat(CARRIED_BY, 1)
     high, across = share.shape
-    wide = np.pad(wide, ((0, max(high - len(wide), 0)), (0, max(across - wide.shape[1], 0))), mode="edge")[:high, :across]
+    wide = np.pad(wide, ((0, max(high - len(wide), 0)), (0, max(across - wide.shape[1], 0))), mode="edge")[
+        :high, :across
+    ]
     return np.where(share > NOTHING, layer.radius, wide).astype(np.float32)
 
 

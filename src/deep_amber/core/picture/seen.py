@@ -93,12 +93,24 @@ def _walls(lens, rays, room, quads, wall_normals, wall_colours, points, normals,
 def _wall_tables(photo_set: Set) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
     room, things = photo_set.room, still_quads(photo_set)
     corners = np.array([[-room.width / 2, 0, 0], [room.width / 2, room.height, room.depth]])
-    normals = [[1, 0, 0], [-1, 0, 0], [0, 1, 0], [0, -1, 0], [0, 0, 1], [0, 0, -1],
-               *(side * quad.normal for quad, _ in things for side in (1, -1))]
+    normals = [
+        [1, 0, 0],
+        [-1, 0, 0],
+        [0, 1, 0],
+        [0, -1, 0],
+        [0, 0, 1],
+        [0, 0, -1],
+        *(side * quad.normal for quad, _ in things for side in (1, -1)),
+    ]
     colours = [getattr(room.surfaces, name).rgb for name in SURFACE_NAMES] + [
         surface.rgb for _, surface in things for _ in (1, -1)
     ]
-    return corners, quad_rows([quad for quad, _ in things]), np.array(normals, np.float32), np.array(colours, np.float32)
+    return (
+        corners,
+        quad_rows([quad for quad, _ in things]),
+        np.array(normals, np.float32),
+        np.array(colours, np.float32),
+    )
 
 
 def walls_seen(photo_set: Set, rays: np.ndarray) -> Seen:

@@ -31,7 +31,9 @@ def door_lines(room: Room, door: Door, letter: str) -> DoorLines:
     turn = np.radians(np.linspace(0, 90, SWING))
     leaf = hinge + door.width * (np.cos(turn)[:, None] * way + np.sin(turn)[:, None] * into)
     swing = line_of([*leaf, hinge]) if door.opens == "into the room" else ()
-    return DoorLines(door.name, letter, line_of([hinge, edge]), swing, door.height, rounded((middle[0], 0.0, middle[1])))
+    return DoorLines(
+        door.name, letter, line_of([hinge, edge]), swing, door.height, rounded((middle[0], 0.0, middle[1]))
+    )
 
 
 def backdrop_stands(backdrop: Backdrop) -> Line:

@@ -47,7 +47,9 @@ def _profile(points: np.ndarray) -> np.ndarray:
 
 
 @lru_cache(maxsize=8)
-def _outlines(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+def _outlines(
+    mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float
+) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
     """In the body frame: body and head from above, and some of the vertices. Only the head's pose changes them."""
     vertices = skin_mesh(mesh, turn, nod, tilt, forward)[0][::OUTLINE_STRIDE].astype(float)
     smooth = mesh.parts[::OUTLINE_STRIDE] != HAIR  # single strands would fray the outline
@@ -92,7 +94,9 @@ def _camera(photo_set: Set) -> CameraLines:
     wide, high = field_of_view(camera, camera.aspect)
     ways = [forward - right * wide, forward + right * wide, forward + up * high, forward - up * high]
     start = camera.place.array
-    return CameraLines(rounded(start), rounded(camera.aim.array), line_of(_end_in_room(photo_set, start, w) for w in ways))
+    return CameraLines(
+        rounded(start), rounded(camera.aim.array), line_of(_end_in_room(photo_set, start, w) for w in ways)
+    )
 
 
 def _outline(quad: Quad) -> np.ndarray:

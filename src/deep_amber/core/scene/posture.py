@@ -9,6 +9,7 @@ from ..sitter.dressed import dressed
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from .holding import inside
+from .move_light import move_light, move_panel
 from .moves import follows, shifted
 from .point import Point
 from .set import Set
@@ -29,6 +30,8 @@ def with_posture(photo_set: Set, posture: str, mesh: SitterMesh | None) -> Set:
 
 
 def _followed(photo_set: Set, old: Sitter, by: np.ndarray) -> Set:
+    """Camera, and what is aimed at the sitter, moved by that much [m] as far as the room lets them."""
+
     def gone(point: Point) -> Point:
         return inside(photo_set, shifted(point, *map(float, by)), np.zeros(3))[0]
 
@@ -36,9 +39,15 @@ def _followed(photo_set: Set, old: Sitter, by: np.ndarray) -> Set:
         return replace(thing, place=gone(thing.place), aim=gone(thing.aim)) if follows(thing, old) else thing
 
     camera = photo_set.camera
-    return replace(
+    made = replace(
         photo_set,
         camera=replace(camera, place=gone(camera.place), aim=gone(camera.aim)),
         lights=tuple(map(along, photo_set.lights)),
         panels=tuple(map(along, photo_set.panels)),
     )
+    for i, light in enumerate(made.lights):
+        if light.source.kind != "window":
+            made = move_light(made, i, "place", {"y": light.place.y}).photo_set
+    for i, panel in enumerate(made.panels):
+        made = move_panel(made, i, "place", {"y": panel.place.y}).photo_set
+    return made

@@ -17,7 +17,12 @@ LABELS = {
     "key": "key", "hardness": "shadow edges", "pattern": "pattern", "wardrobe": "wardrobe", "framing": "framing",
     "wall": "in", "opens": "opens",
 }  # fmt: skip
-WALL_NAMES = {"left": "camera-left wall", "right": "camera-right wall", "back": "back wall", "front": "wall behind camera"}
+WALL_NAMES = {
+    "left": "camera-left wall",
+    "right": "camera-right wall",
+    "back": "back wall",
+    "front": "wall behind camera",
+}
 
 
 def _table(label: str, path: str, present: str, table: dict[str, Any]) -> Choice:
@@ -56,7 +61,11 @@ def step_choices(photo_set: Set, thing: str) -> list[Choice]:
         return _own(photo_set.camera, "camera")
     if kind in ("furniture", "doors"):
         part = value_at(photo_set, thing)
-        covered = [_table("surface", f"{thing}.surface", finish_of(part.surface, WALLS), WALLS)] if kind == "furniture" else []
+        covered = (
+            [_table("surface", f"{thing}.surface", finish_of(part.surface, WALLS), WALLS)]
+            if kind == "furniture"
+            else []
+        )
         return [*_own(part, thing), *covered]
     return []
 

@@ -24,5 +24,11 @@ def thing_index(photo_set: Set, thing: str) -> tuple[str, int]:
     if kind in COUNTED and number.isdigit() and int(number) < len(getattr(photo_set, kind)):
         return kind, int(number)
     raise NotAccepted(
-        [Problem("thing", f"{thing!r} is not in the set", "lights.0, panels.0, furniture.0, doors.0, sitter, camera, backdrop, room or look")]
+        [
+            Problem(
+                "thing",
+                f"{thing!r} is not in the set",
+                "lights.0, panels.0, furniture.0, doors.0, sitter, camera, backdrop, room or look",
+            )
+        ]
     )

@@ -148,7 +148,6 @@ def _camera_in_room(photo_set: Set) -> Iterator[Problem]:
 
 
 RULES: tuple[Callable[[Set], Iterator[Problem]], ...] = (
-    backdrop_edges,
     furniture_in_room,
     doors_in_walls,
     lying_in_room,
@@ -164,12 +163,12 @@ RULES: tuple[Callable[[Set], Iterator[Problem]], ...] = (
 
 def problems_in_room(photo_set: Set) -> list[Problem]:
     """What stands in a wall or in another thing; its numbers are taken to be within their limits."""
-    return [p for rule in RULES for p in rule(photo_set)]
+    return list(backdrop_edges(photo_set)) or [p for rule in RULES for p in rule(photo_set)]
 
 
 def fits(photo_set: Set) -> bool:
     """Whether everything stands inside the room and apart; its numbers are taken to be within their limits."""
-    return not any(True for rule in RULES for _ in rule(photo_set))
+    return not any(True for _ in backdrop_edges(photo_set)) and not any(True for rule in RULES for _ in rule(photo_set))
 
 
 def problems_of(photo_set: Set, known_sitters: Collection[str]) -> list[Problem]:
@@ -189,12 +188,12 @@ def problems_of(photo_set: Set, known_sitters: Collection[str]) -> list[Problem]
         problems.append(Problem("sitter.who", f"{photo_set.sitter.who!r} is not a known sitter",
                                 " or ".join(sorted(known_sitters))))  # fmt: skip
     things = [("lights", i, k.name) for i, k in enumerate(photo_set.lights)]
-    things += [(kind, i, k.name) for kind in ("panels", "furniture", "doors") for i, k in enumerate(getattr(photo_set, kind))]
+    things += [
+        (kind, i, k.name) for kind in ("panels", "furniture", "doors") for i, k in enumerate(getattr(photo_set, kind))
+    ]
     for at, (kind, i, name) in enumerate(things):
         if name in [other for *_, other in things[:at]]:
-            problems.append(
-                Problem(f"{kind}.{i}.name", f"{name!r} is used twice", "a name of its own for each thing")
-            )
+            problems.append(Problem(f"{kind}.{i}.name", f"{name!r} is used twice", "a name of its own for each thing"))
     if not problems:
         problems = list(_lights_go_together(photo_set))
     if not problems:

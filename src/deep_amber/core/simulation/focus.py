@@ -53,7 +53,10 @@ def focused(stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, 
     # Where an outline runs through a pixel, the layer that its middle does not show takes its mean blur.
     front_radius = np.where(on, radius, radius[on].mean() if on.any() else np.float32(0))
     back_radius = np.where(on, radius[~on].mean() if not on.all() else np.float32(0), radius)
-    layers = (Layer(values.reshape(*shape, CHANNELS), r.reshape(shape)) for values, r in ((front, front_radius), (back, back_radius)))
+    layers = (
+        Layer(values.reshape(*shape, CHANNELS), r.reshape(shape))
+        for values, r in ((front, front_radius), (back, back_radius))
+    )
     return defocused(*layers).reshape(-1, 3)
 
 

@@ -76,7 +76,9 @@ def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
     albedo = [mesh.colours[rows] for rows in on_sitter.values()]
     offsets = np.stack(np.meshgrid([-1, 0, 1], [-1, 0, 1]), -1).reshape(-1, 2) * BACKDROP_SPREAD
     for across in BACKDROP_PLACES.values():
-        wall = walls_seen(photo_set, directions(photo_set.camera, photo_set.camera.aspect, offsets + [across, BACKDROP_ROW]))
+        wall = walls_seen(
+            photo_set, directions(photo_set.camera, photo_set.camera.aspect, offsets + [across, BACKDROP_ROW])
+        )
         points.append(wall.points)
         axes.append(wall.normals)
         albedo.append(wall.albedo)

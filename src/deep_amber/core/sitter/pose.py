@@ -20,8 +20,9 @@ def head_rotation(turn: float, nod: float, tilt: float) -> Rotation:
 def _leans(joints: np.ndarray, forward: float) -> tuple[float, ...]:
     """Nods [radians] at the four joints that bring the head forward [m] and leave it level: the neck leans, the head
     nods back."""
-    neck = float(np.linalg.norm(joints[-1] - joints[0]))
-    lean = float(np.arcsin(min(forward / neck, 1.0)))
+    up, ahead = (float(joints[-1, k] - joints[0, k]) for k in (1, 2))
+    neck = float(np.hypot(up, ahead))
+    lean = float(np.arcsin(min((ahead + forward) / neck, 1.0)) - np.arcsin(ahead / neck)) if forward else 0.0
     return lean, 0.0, 0.0, -lean
 
 
@@ -40,7 +41,9 @@ def neck_transforms(joints: np.ndarray, turn: float, nod: float, tilt: float, fo
 
 
 @lru_cache(maxsize=2)
-def skin_mesh(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float = 0.0) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+def skin_mesh(
+    mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float = 0.0
+) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
     """Linear blend skinning with five weights a vertex: vertices [m], normals, tangents (n, 3) float32.
 
     The last two head poses are kept, as moving or turning the body does not change them.

@@ -3,6 +3,8 @@ PYTHON ?= python3
 BIN := .venv/bin
 PORT ?= 8732
 CHROMIUM ?= /usr/bin/chromium
+# Older ones lack instructions that the reference is compiled to.
+LLVM ?= /usr/lib/x86_64-linux-gnu/libLLVM-19.so
 STATIC := src/deep_amber/web/static/index.html
 FRONTEND := $(shell find frontend/src frontend/public -type f) frontend/index.html frontend/vite.config.ts frontend/tsconfig.json
 
@@ -67,8 +69,8 @@ client: .venv/run.done frontend/node_modules/.done ## OpenAPI document, its Type
 
 reference: .venv/run.done ## path-traced reference results, made anew (a quarter of an hour), and their table
 	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/reference.txt
-	test -n "$$(ls /usr/lib/x86_64-linux-gnu/libLLVM*.so* 2>/dev/null)" || apt-get install -y -qq --no-install-recommends libllvm19 >/dev/null
-	$(BIN)/python -m tests.reference.make_reference
+	test -e $(LLVM) || apt-get install -y -qq --no-install-recommends libllvm19 >/dev/null
+	DRJIT_LIBLLVM_PATH=$(LLVM) $(BIN)/python -m tests.reference.make_reference
 	$(BIN)/python -m tests.reference.table
 
 sitters: .venv/run.done ## bakes the sitters from the CC0 base mesh

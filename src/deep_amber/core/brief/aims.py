@@ -3,8 +3,12 @@
 import math
 from dataclasses import dataclass
 
+import numpy as np
+
 from ..exposure.response import LUMINANCE, stops_from_mid_grey
 from ..scene.look import Look
+from ..simulation.sensors import CHEEK_RADIUS, POINTS
+from ..sitter.face import vertices_near
 from ..sitter.mesh import SKIN, SitterMesh
 
 TOLERANCE = 1 / 3  # stops either side of an aim: one click of the camera
@@ -27,8 +31,9 @@ class Aim:
 
 
 def own_tone(mesh: SitterMesh) -> float:
-    """Stops from mid grey of the sitter's skin, facing the light that an exposure is metered for."""
-    colours = mesh.colours[(mesh.parts == SKIN) & (mesh.gloss > 0)]
+    """Stops from mid grey of the sitter's cheeks, facing the light that an exposure is metered for."""
+    cheeks = [vertices_near(mesh, f"cheek_{side}", CHEEK_RADIUS, POINTS, SKIN) for side in "LR"]
+    colours = mesh.colours[np.concatenate(cheeks)]
     return stops_from_mid_grey(float((colours @ LUMINANCE).mean()))
 
 

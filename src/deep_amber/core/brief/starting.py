@@ -1,9 +1,10 @@
 """A first set from a few answers: own room, a backdrop, a sitter, a framed camera and one light."""
 
+import math
 from dataclasses import dataclass, replace
 
-from ..framing.framings import FRAMINGS, distance_for, framed_as, length_there, lens_that_does
-from ..framing.lenses import USUAL, with_lens
+from ..framing.framings import FRAMINGS, framed_as, lens_that_does
+from ..framing.lenses import with_lens
 from ..problem import NotAccepted, Problem
 from ..scene.backdrop import Backdrop
 from ..scene.camera import Camera, Lens
@@ -80,15 +81,41 @@ def starting_set(answers: Answers, mesh: SitterMesh, lenses: tuple[Lens, ...] = 
     _known("walls", answers.walls, WALLS)
     _known("backdrop", answers.backdrop, BACKDROPS)
     _known("framing", answers.framing, FRAMINGS)
+    try:
+        begun = _begun(answers, mesh, lenses)
+    except _TooShort:
+        enough = next(d for d in _deeper(answers.depth) if _long_enough(replace(answers, depth=d), mesh, lenses))
+        message = f"{answers.depth:.2f} m is too short for {answers.framing} with any lens"
+        raise NotAccepted([Problem("depth", message, f"at least {enough:.1f} m, or a tighter framing")]) from None
+    lit = add_light(begun, mesh, Strobe(), Softbox(0.6, 0.9), "key")
+    return _metered(lit, mesh)
+
+
+def _begun(answers: Answers, mesh: SitterMesh, lenses: tuple[Lens, ...]) -> Set:
+    """Room, backdrop, sitter and framed camera."""
     room = _room(answers)
     backdrop = _backdrop(room, BACKDROPS[answers.backdrop])
     z = min(backdrop.z + SITTER_FROM_BACKDROP, max(backdrop.z + LEAST_FROM_BACKDROP, room.depth * 0.4))
     sitter = Sitter(mesh.name, 0.0, z, CHAIR, -15.0, 12.0, 3.0)
     eyes = face_marks(mesh, sitter).eyes
     camera = Camera(Point(0.0, eyes[1], room.depth - LENS_WALL), Point(*eyes), USUAL_LENS, 8.0, 1 / 160, 100.0)
-    begun = _framed(Set(room, backdrop, sitter, camera, ()), mesh, answers.framing, lenses)
-    lit = add_light(begun, mesh, Strobe(), Softbox(0.6, 0.9), "key")
-    return _metered(lit, mesh)
+    return _framed(Set(room, backdrop, sitter, camera, ()), mesh, answers.framing, lenses)
+
+
+def _deeper(depth: float) -> list[float]:
+    return [k / 10 for k in range(math.floor(depth * 10) + 1, 201)]
+
+
+def _long_enough(answers: Answers, mesh: SitterMesh, lenses: tuple[Lens, ...]) -> bool:
+    try:
+        _begun(answers, mesh, lenses)
+    except _TooShort:
+        return False
+    return True
+
+
+class _TooShort(Exception):
+    """No lens is short enough."""
 
 
 def _framed(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, ...]) -> Set:
@@ -96,17 +123,7 @@ def _framed(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, ...
     camera, framing = photo_set.camera, FRAMINGS[name]
     most = lens_that_does(photo_set, mesh, framing, lenses)
     if most is None:
-        needed = distance_for(replace(camera, focal_length=min([k.shortest for k in lenses] or USUAL)), framing)
-        there = length_there(photo_set, mesh)
-        raise NotAccepted(
-            [
-                Problem(
-                    "depth",
-                    f"the room has {there:.2f} m from the face for {name}",
-                    f"at least {photo_set.room.depth + needed - there:.2f} m deep",
-                )
-            ]
-        )
+        raise _TooShort
     usual = [k for k in lenses if k.shortest <= USUAL_LENS <= k.longest]
     if most[0] >= USUAL_LENS:
         most = (USUAL_LENS, usual[0] if usual else None) if usual or not lenses else most

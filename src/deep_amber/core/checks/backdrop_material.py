@@ -21,7 +21,7 @@ from .finding import Finding, Mend
 MELTED = 2.0  # widths of a crease over which the blur must reach to hide it (assumption)
 BEFORE_FACE = 0.03  # [m] of a lit softbox's cloth before the unlit backdrop
 SOFTBOX_OUTPUT = -4.0  # stops under full that it begins with
-MOST_OPEN = 12  # third stops that are tried
+MOST_OPEN = 18  # third stops that are tried
 
 
 def blur_there(photo_set: Set, mesh: SitterMesh) -> float:

@@ -14,8 +14,10 @@ from ..transport.workers import in_chunks
 RADII = np.array([0.0, 1.0, 2.0, 4.0, 8.0, 16.0, 32.0, 64.0], np.float32)  # [pixels] that the parts are blurred by
 PIXEL = np.float32(0.55)  # [pixels], radius of a disc as large as one
 SHARP = 0.6  # [pixels] of radius under which nothing is to be seen
+COARSELY = 4  # places a radius at the coarse sizes that large blurs are made at
 CHANNELS = 5  # of a layer: red, green, blue and the share, times the share, and 1 where the layer goes on
 NOTHING = np.float32(1e-4)
+FILL = np.float32(0.01)  # weight of what is carried on behind the front layer
 CARRIED, CARRIED_BY = 4, 4  # coarse places a radius is carried beyond an outline, and their size [pixels]
 
 
@@ -74,13 +76,14 @@ def _disc(sums, halves, pad, out, start, stop):
         weight += 2 * half
     for y in range(start, stop):
         for k in range(len(halves)):
-            row, whole = y + k - reach, int(halves[k] - np.float32(0.5))
-            part = halves[k] - np.float32(0.5) - whole
+            beyond = max(halves[k] - np.float32(0.5), np.float32(0))  # of the middle place
+            row, whole = y + k - reach, int(beyond)
+            share, part = min(2 * halves[k], np.float32(1)), beyond - whole
             a, b = (whole + 1) * CHANNELS, -whole * CHANNELS
             for i in range(first, last):
                 inner = sums[row, i + a] - sums[row, i + b]
                 outer = sums[row, i + a + CHANNELS] - sums[row, i + b - CHANNELS]
-                out[y, i] += inner + part * (outer - inner)
+                out[y, i] += share * inner + part * (outer - inner)
         for i in range(first, last):
             out[y, i] /= weight
 
@@ -114,10 +117,12 @@ def _enlarge(image, by, top, left, out, start, stop):
 
 
 def half_widths(radius: float) -> np.ndarray:
-    """(rows,) float32 half widths of a disc at each row of places, half a place the least."""
-    reach = int(radius)
-    rows = np.arange(-reach, reach + 1)
-    return (np.sqrt(radius * radius - rows * rows) + 0.5).astype(np.float32)
+    """(rows,) float32 mean half width of a disc within each row of places; the rows' areas add up to the disc's."""
+    reach = max(int(np.ceil(radius - 0.5)), 0)
+    edges = np.clip(np.arange(-reach, reach + 2) - 0.5, -radius, radius)
+    r = max(radius, 1e-6)
+    area = (edges * np.sqrt(np.maximum(r * r - edges * edges, 0)) + r * r * np.arcsin(np.clip(edges / r, -1, 1))) / 2
+    return np.diff(area).astype(np.float32)
 
 
 def _add_part(values: np.ndarray, at: np.ndarray, level: int, out: np.ndarray) -> None:
@@ -127,8 +132,9 @@ def _add_part(values: np.ndarray, at: np.ndarray, level: int, out: np.ndarray) -
     if not len(rows):
         return
     radius = float(RADII[level])
-    by = max(1, int(radius / 2))
-    halves = half_widths(radius / by)
+    by = max(1, int(radius / COARSELY))
+    # What the coarser places and the way back to fine ones spread by is left out of the disc, in squares.
+    halves = half_widths(max(radius * radius - (by * by if by > 1 else 0), 0.0) ** 0.5 / by)
     pad = 0 if radius == 0 else 2 * len(halves)
     top, left = int(rows[0]), int(columns[0])
     high, wide = -(-(int(rows[-1]) + 1 - top) // by), -(-(int(columns[-1]) + 1 - left) // by)
@@ -157,40 +163,49 @@ def _spread(values: np.ndarray, radius: np.ndarray) -> np.ndarray:
     return out
 
 
-def _outward(layer: Layer) -> np.ndarray:
-    """The layer's radius carried on beyond its outline, where its blur goes."""
-    share = layer.values[..., 3]
-    if share.min() > NOTHING:
-        return layer.radius
-    coarse = slice(CARRIED_BY // 2, None, CARRIED_BY)
-    weight, radius = share[coarse, coarse], layer.radius[coarse, coarse]
-    mean = float((radius * weight).sum() / max(float(weight.sum()), 1.0))
-    carried, known = np.where(weight > 0.5, radius, 0.0), weight > 0.5
+def _carried(values: np.ndarray, known: np.ndarray, wide: tuple[int, int]) -> np.ndarray:
+    """(*wide, channels) of coarse values (h, w, channels), carried on from where they are known; their mean elsewhere."""
+    mean = values[known].mean(0) if known.any() else np.zeros(values.shape[2], np.float32)
+    filled = np.where(known[..., None], values, 0.0)
     for _ in range(CARRIED):
-        near = [np.roll(k, by, axis) for by in (-1, 1) for axis in (0, 1) for k in (carried,)]
-        seen = [np.roll(known, by, axis) for by in (-1, 1) for axis in (0, 1)]
-        count = np.sum(seen, 0)
-        filled = np.sum([a * b for a, b in zip(near, seen, strict=True)], 0) / np.maximum(count, 1)
-        carried, known = np.where(known, carried, filled), known | (count > 0)
-    carried = np.where(known, carried, mean)
-    wide = carried.repeat(CARRIED_BY, 0).repeat(CARRIED_BY, 1)
-    high, across = share.shape
-    wide = np.pad(wide, ((0, max(high - len(wide), 0)), (0, max(across - wide.shape[1], 0))), mode="edge")[
-        :high, :across
-    ]
-    return np.where(share > NOTHING, layer.radius, wide).astype(np.float32)
+        total, count = np.zeros_like(filled), np.zeros(known.shape)
+        for axis in (0, 1):
+            for by in (-1, 1):
+                beside = np.roll(known, by, axis)
+                total += np.roll(filled, by, axis) * beside[..., None]
+                count += beside
+        filled = np.where(known[..., None], filled, total / np.maximum(count, 1)[..., None])
+        known = known | (count > 0)
+    filled = np.where(known[..., None], filled, mean).astype(np.float32)
+    grown = filled.repeat(CARRIED_BY, 0).repeat(CARRIED_BY, 1)
+    missing = [(0, max(w - g, 0)) for w, g in zip(wide, grown.shape, strict=False)]
+    return np.pad(grown, (*missing, (0, 0)), mode="edge")[: wide[0], : wide[1]]
+
+
+def _outward(layer: Layer, colours: bool = False) -> np.ndarray:
+    """The layer's radius (h, w, 1), and its colours, carried on beyond its outline, where its blur goes."""
+    share, coarse = layer.values[..., 3], slice(CARRIED_BY // 2, None, CARRIED_BY)
+    some = layer.radius[coarse, coarse, None]
+    if colours:
+        some = np.concatenate([some, layer.values[coarse, coarse, :3]], -1)
+    made = _carried(some, share[coarse, coarse] > 0.99, share.shape)
+    made[..., 0] = np.where(share > NOTHING, layer.radius, made[..., 0])
+    return made
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _over(front, back, out, start, stop):
-    """The front layer over the back one. The front's last channel counts what a layer without edges would get."""
+def _over(front, back, beyond, out, start, stop):
+    """The front layer over the back one, which is carried on `beyond` its outline where the front lets it through.
+
+    The front's last channel counts what a layer without edges would get.
+    """
     for y in range(start, stop):
         for x in range(out.shape[1]):
             whole = max(front[y, x, 4], NOTHING)
             cover = front[y, x, 3] / whole
-            rest = max(np.float32(1) - cover, np.float32(0)) / max(back[y, x, 3], NOTHING)
+            rest = max(np.float32(1) - cover, np.float32(0)) / (back[y, x, 3] + FILL)
             for c in range(3):
-                out[y, x, c] = front[y, x, c] / whole + rest * back[y, x, c]
+                out[y, x, c] = front[y, x, c] / whole + rest * (back[y, x, c] + FILL * beyond[y, x, c + 1])
 
 
 def defocused(front: Layer, back: Layer) -> np.ndarray:
@@ -198,9 +213,10 @@ def defocused(front: Layer, back: Layer) -> np.ndarray:
 
     The values of the back layer are times the rest of each pixel; its last channel is not used.
     """
-    behind = _spread(back.values, _outward(back))
-    radius = _outward(front)
+    beyond = _outward(back, colours=True)
+    behind = _spread(back.values, np.ascontiguousarray(beyond[..., 0]))
+    radius = np.ascontiguousarray(_outward(front)[..., 0])
     before = _spread(front.values, radius) if radius.max() >= SHARP else front.values
     out = np.empty((*radius.shape, 3), np.float32)
-    in_chunks(lambda a, b: _over(before, behind, out, a, b), len(out), 32)
+    in_chunks(lambda a, b: _over(before, behind, beyond, out, a, b), len(out), 32)
     return out

@@ -1,0 +1,230 @@
+"""Findings of the steps on sets made wrong on purpose; each mend takes its finding away."""
+
+import unittest
+from dataclasses import replace
+
+from deep_amber.core.checks.checks import findings_of, states_of
+from deep_amber.core.scene import Bare, Lamp, Light, Panel, Point, Set
+from deep_amber.core.scene.camera import Lens
+from deep_amber.core.scene.choices import choose
+from deep_amber.core.scene.editing import add_light
+from deep_amber.core.scene.finishes import BACKDROPS, WALLS
+from deep_amber.core.scene.furniture import Door, Furniture
+from deep_amber.core.scene.look import Look
+from deep_amber.core.scene.source import Window
+from deep_amber.core.scene.validation import problems_of
+from deep_amber.formats.sitter_file import known_sitters, sitter_of
+from tests.sets import plain_set, with_light
+
+
+class Rules(unittest.TestCase):
+    def found(self, photo_set: Set, code: str, **asked) -> list:
+        self.assertEqual(problems_of(photo_set, known_sitters()), [])
+        return [f for f in findings_of(photo_set, sitter_of(photo_set), **asked) if f.code == code]
+
+    def one(self, photo_set: Set, code: str, severity: str = "look", **asked):
+        (finding,) = self.found(photo_set, code, **asked)
+        self.assertEqual(finding.severity, severity, finding.message)
+        return finding
+
+    def mended(self, photo_set: Set, code: str) -> Set:
+        finding = self.one(photo_set, code)
+        self.assertIsNotNone(finding.mend, code)
+        after = finding.mend.photo_set
+        self.assertFalse([f for f in self.found(after, code) if f.severity == "look"], code)
+        return after
+
+    def looked_at(self, photo_set: Set | None = None, **aims) -> Set:
+        return replace(photo_set or plain_set(), look=Look("headshot", **aims))
+
+
+class Brief(Rules):
+    def test_before_the_brief_the_step_is_not_begun(self):
+        s = plain_set()
+        self.assertEqual(states_of(s, findings_of(s, sitter_of(s)))["brief"], "not begun")
+        self.one(s, "brief.begin", "note")
+        begun = self.looked_at(framing="tight head", backdrop_tone=-0.4, ratio=2.1, key="high", wardrobe="light")
+        self.assertEqual(states_of(begun, findings_of(begun, sitter_of(begun)))["brief"], "fine")
+
+    def test_the_ratio_that_is_read_against_the_one_aimed_at(self):
+        finding = self.one(self.looked_at(ratio=8.0), "brief.ratio")
+        self.assertIn("too filled", finding.message)
+        self.assertAlmostEqual(finding.figures["off_stops"], -1.9, delta=0.15)  # 2.1 : 1 against 8 : 1
+        self.one(self.looked_at(ratio=2.0), "brief.ratio", "note")
+
+    def test_the_aperture_brings_the_lit_cheek_to_its_own_tone(self):
+        over = self.looked_at(with_light(plain_set(), output=-1.0))
+        after = self.mended(over, "brief.exposure")
+        self.assertGreater(after.camera.aperture, over.camera.aperture)
+
+    def test_backdrop_tone_framing_hardness_and_wardrobe(self):
+        self.assertIn("darker", self.one(self.looked_at(backdrop_tone=1.5), "brief.backdrop").message)
+        half = self.mended(self.looked_at(framing="head and shoulders"), "brief.framing")
+        self.assertGreater(half.camera.place.z, plain_set().camera.place.z)
+        self.assertIn("a smaller modifier", self.one(self.looked_at(hardness="hard"), "brief.hardness").message)
+        dressed = self.mended(self.looked_at(wardrobe="black"), "brief.cloth")
+        self.assertLess(dressed.sitter.cloth.reflectance, 0.05)
+
+    def test_dark_hair_melts_into_black_and_a_rim_light_draws_its_edge(self):
+        black = choose(plain_set(), "backdrop.material", "black velvet")
+        black = replace(
+            self.looked_at(black, wardrobe="light"), backdrop=replace(black.backdrop, surface=WALLS["dark cloth"])
+        )
+        finding = self.one(replace(black, sitter=replace(black.sitter, hair_stops=1.0)), "brief.hair", "note")
+        self.assertIn("over", " ".join(finding.figures))
+        melts = [f for s in range(-3, 4) for f in self.found(replace(black, sitter=replace(black.sitter, hair_stops=float(s))), "brief.hair")
+                 if "melts" in f.message]  # fmt: skip
+        self.assertTrue(melts and all(f.severity == "look" and "A rim light" in f.message for f in melts))
+
+
+class Room(Rules):
+    def test_what_helps_most_comes_first_and_each_is_computed(self):
+        side = with_light(
+            plain_set(),
+            place=Point(-1.2, 1.5, 2.0),
+            modifier=replace(plain_set().lights[0].modifier, width=0.4, height=0.4),
+        )
+        helps = self.found(side, "room.help")
+        self.assertGreaterEqual(len(helps), 2)
+        deeper = [f.figures["shadow_deeper_stops"] for f in helps]
+        self.assertEqual(deeper, sorted(deeper, reverse=True))
+        fill = self.one(side, "room.fill", "note").figures["fill_stops"]
+        after = helps[0].mend.photo_set
+        self.assertLess(self.one(after, "room.fill", "note").figures["fill_stops"], fill + 0.2)
+        self.assertIn("black", helps[0].mend.text)
+
+    def test_a_room_lamp_counts_at_a_long_exposure_and_a_shorter_one_shuts_it_out(self):
+        s = plain_set()
+        lamp = add_light(s, sitter_of(s), Lamp(12.0), role="room")
+        self.assertEqual(lamp.lights[1].role, "room")
+        slow = replace(lamp, camera=replace(lamp.camera, time=1.0))
+        finding = self.one(slow, "room.lamps")
+        quick = finding.mend.photo_set
+        self.one(quick, "room.lamps", "note")
+        stops = finding.figures["room_light_under_flash_stops"]
+        slower = replace(lamp, camera=replace(lamp.camera, time=2.0))
+        self.assertAlmostEqual(
+            self.one(slower, "room.lamps").figures["room_light_under_flash_stops"], stops - 1, delta=0.02
+        )
+
+    def test_a_window_without_a_role_is_room_light(self):
+        s = plain_set()
+        left = -s.room.width / 2
+        window = Light(Point(left, 1.4, 3.0), Point(left + 1, 1.4, 3.0), 0.0, Bare(), "window", Window(), role="other")
+        slow = replace(s, lights=(*s.lights, window), camera=replace(s.camera, time=0.5))
+        finding = self.one(slow, "room.lamps")
+        self.assertFalse(
+            self.found(finding.mend.photo_set, "room.lamps")
+            and self.found(finding.mend.photo_set, "room.lamps")[0].severity == "look"
+        )
+
+    def test_what_stands_before_a_door_is_named(self):
+        s = replace(plain_set(), doors=(Door("door", "right", 4.2),))
+        self.assertEqual(self.found(s, "room.door"), [])
+        chest = replace(s, furniture=(Furniture("chest", 1.3, 4.2, 0.7, 0.5, 0.9),))
+        self.assertIn("chest", self.one(chest, "room.door").message)
+        outward = replace(
+            chest, doors=(replace(chest.doors[0], opens="outward"),), furniture=(replace(chest.furniture[0], x=0.6),)
+        )
+        self.assertEqual(self.found(outward, "room.door"), [])
+
+    def test_a_wall_that_hardly_tints_is_said_to(self):
+        self.assertLess(self.one(plain_set(), "room.neutral", "note").figures["colour_difference"], 5)
+
+
+class Backdrop(Rules):
+    def test_creases_show_at_small_apertures_and_an_open_one_melts_them(self):
+        sheet = choose(plain_set(), "backdrop.material", "white bed sheet")
+        small = replace(
+            sheet, camera=replace(sheet.camera, aperture=22.0), lights=(replace(sheet.lights[0], output=-1.0),)
+        )
+        after = self.mended(small, "backdrop.creases")
+        self.assertLess(after.camera.aperture, 22.0)
+        self.assertLess(after.lights[0].output, -1.0)
+        self.one(after, "backdrop.creases", "note")
+
+    def test_the_frame_that_sees_the_floor_wants_a_sweep(self):
+        s = plain_set()
+        low = replace(
+            s,
+            camera=replace(s.camera, focal_length=28.0, aim=replace(s.camera.aim, y=0.5)),
+            room=replace(s.room, depth=4.8),
+        )
+        after = self.mended(low, "backdrop.foot")
+        self.assertGreater(after.backdrop.sweep, 1.0)
+
+    def test_a_backdrop_that_ends_over_the_floor_is_let_down(self):
+        s = plain_set()
+        high = replace(s, backdrop=replace(s.backdrop, lower=1.1))
+        self.assertEqual(self.mended(high, "backdrop.foot").backdrop.lower, 0.0)
+
+    def test_bars_in_walls_and_ceilings_are_for_licensed_people(self):
+        for hung in ("ceiling bar", "wall bar"):
+            self.assertIn(
+                "licensed", self.one(choose(plain_set(), "backdrop.hung", hung), "backdrop.hung", "note").message
+            )
+
+    def test_a_softbox_face_wants_its_light(self):
+        dark = choose(plain_set(), "backdrop.material", "softbox face")
+        dark = replace(dark, backdrop=replace(dark.backdrop, width=1.2, lower=0.6, height=2.0))
+        after = self.mended(dark, "backdrop.unlit")
+        self.assertEqual(after.lights[-1].role, "ground")
+
+    def test_materials_without_texture_say_nothing_of_creases(self):
+        self.assertEqual(
+            self.found(choose(plain_set(), "backdrop.material", next(iter(BACKDROPS))), "backdrop.creases"), []
+        )
+
+
+class SitterAndCamera(Rules):
+    def test_glasses_that_mirror_the_key_and_what_takes_it_out(self):
+        s = choose(plain_set(), "sitter.glasses", "heavy")
+        s = replace(s, sitter=replace(s.sitter, body_turn=0.0, head_turn=0.0, head_nod=0.0))
+        face = s.camera.aim
+        low = with_light(s, place=Point(0.0, 0.9, 2.9), aim=face)
+        self.assertIn("key", self.one(low, "sitter.glare").message)
+        self.mended(low, "sitter.glare")
+
+    def test_posing_notes_are_notes_with_something_to_try(self):
+        s = plain_set()
+        square = replace(s, sitter=replace(s.sitter, body_turn=0.0))
+        for code in ("sitter.square", "sitter.chin"):
+            note = self.one(square, code, "note")
+            self.assertEqual(self.found(note.mend.photo_set, code), [])
+
+    def test_a_light_in_the_picture_goes_just_out_of_it(self):
+        s = plain_set()
+        seen = with_light(s, place=Point(-0.3, 1.3, 1.7), aim=Point(-0.1, 1.2, 1.2), role="rim", name="rim",
+                          modifier=replace(s.lights[0].modifier, width=0.3, height=0.6))  # fmt: skip
+        finding = self.one(seen, "camera.gear")
+        self.assertIn("camera-left", finding.message)
+        self.mended(seen, "camera.gear")
+        board = Panel(Point(0.0, 1.2, 2.8), Point(0.0, 1.2, 1.8), 0.2, 0.2)
+        self.one(replace(s, panels=(board,)), "camera.gear")
+
+    def test_headroom_too_much_and_too_little(self):
+        s = plain_set()
+        for by in (0.22, -0.28):
+            tilted = replace(
+                s, camera=replace(s.camera, focal_length=70.0, aim=replace(s.camera.aim, y=s.camera.aim.y + by))
+            )
+            after = self.mended(tilted, "camera.headroom")
+            self.assertAlmostEqual(
+                self.one(after, "camera.headroom", "note").figures["headroom_share"], 0.08, delta=0.03
+            )
+
+    def test_the_lens_of_the_kit_is_offered_where_the_room_is_too_short(self):
+        s = replace(
+            plain_set(), room=replace(plain_set().room, depth=3.0), backdrop=replace(plain_set().backdrop, z=0.2)
+        )
+        camera = replace(s.camera, focal_length=135.0, place=Point(0, 1.22, 2.6), aim=Point(0, 1.2, 1.5))
+        key = replace(s.lights[0], place=Point(-0.7, 1.7, 2.2), aim=Point(0, 1.2, 1.6))
+        short = replace(s, sitter=replace(s.sitter, z=1.6), camera=camera, lights=(key,))
+        zoom = Lens("24-70 mm f/4", 24.0, 70.0, 4.0)
+        finding = self.one(short, "camera.no_length", lenses=(zoom,))
+        self.assertIn("24-70 mm f/4 at", finding.mend.text)
+        self.assertEqual(finding.mend.photo_set.camera.lens, zoom)
+
+
+if __name__ == "__main__":
+    unittest.main()

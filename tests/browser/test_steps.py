@@ -11,7 +11,7 @@ class Steps(PageTest):
     def setUp(self) -> None:
         super().setUp()
         self.open_demo()
-        self.page.get_by_role("button", name="2 Backdrop fine").wait_for()
+        self.page.get_by_role("button", name="3 Backdrop fine").wait_for()
 
     def test_a_narrow_backdrop_is_found_its_mend_seen_left_taken_and_undone(self):
         self.page.locator("body").press("b")
@@ -20,7 +20,7 @@ class Steps(PageTest):
         width.fill("60cm")
         width.press("Enter")
         turn = self.settled(after=turn)
-        self.page.get_by_role("button", name="2 Backdrop look here").click()
+        self.page.get_by_role("button", name="3 Backdrop look here").click()
         found = self.page.get_by_role("list", name="Found")
         found.get_by_text("The backdrop ends in the frame on both sides").wait_for()
         edge = self.picture_tone(0.0, 0.05)
@@ -33,7 +33,7 @@ class Steps(PageTest):
         self.assertAlmostEqual(self.picture_tone(0.0, 0.05), edge, delta=1)
         found.get_by_role("button", name="See it: hang one").click()
         self.page.get_by_role("button", name="Take it").click()
-        self.page.get_by_role("button", name="2 Backdrop fine").wait_for()
+        self.page.get_by_role("button", name="3 Backdrop fine").wait_for()
         self.page.get_by_role("tab", name="values").click()
         self.assertNotEqual(self.field("backdrop.width").input_value(), "60 cm")
         self.page.get_by_role("button", name="Undo").click()
@@ -42,7 +42,7 @@ class Steps(PageTest):
         )
 
     def test_numbers_go_to_steps_and_framings_place_the_camera(self):
-        self.page.locator("body").press("4")
+        self.page.locator("body").press("5")
         self.page.get_by_role("list", name="Found").get_by_text("Distance alone sets this").wait_for()
         self.page.get_by_role("tab", name="values").click()
         before = self.field("camera.place.z").input_value()

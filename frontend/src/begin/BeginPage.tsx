@@ -31,7 +31,7 @@ export function BeginPage() {
   const navigate = useNavigate();
   const [answers, setAnswers] = useState<Answers>(FIRST);
   const [problems, setProblems] = useState<Problem[]>([]);
-  const [set, setSet] = useState<PhotoSet | null>(null);
+  const [begun, setBegun] = useState<{ answers: Answers; set: PhotoSet } | null>(null);
   const [picture, setPicture] = useState("");
   const [busy, setBusy] = useState(false);
   const known = useQuery({ queryKey: ["begin"], queryFn: async () => (await server.GET("/api/begin")).data, staleTime: Infinity });
@@ -40,16 +40,16 @@ export function BeginPage() {
     turn += 1;
     const mine = turn;
     async function look() {
-      const begun = await server.POST("/api/begin", { body: answers });
+      const made = await server.POST("/api/begin", { body: answers });
       if (mine !== turn) {
         return;
       }
-      setProblems(begun.data ? [] : problemsIn(begun.error));
-      if (!begun.data) {
+      setProblems(made.data ? [] : problemsIn(made.error));
+      if (!made.data) {
         return;
       }
-      setSet(begun.data.set);
-      const shown = await server.POST("/api/picture", { body: { set: begun.data.set, quality: "settled", viewer, turn: mine, solo: null } });
+      setBegun({ answers, set: made.data.set });
+      const shown = await server.POST("/api/picture", { body: { set: made.data.set, quality: "settled", viewer, turn: mine, solo: null } });
       if (shown.data && mine === turn) {
         setPicture(shown.data.picture);
       }
@@ -58,6 +58,8 @@ export function BeginPage() {
     return () => clearTimeout(wait);
   }, [answers]);
 
+  // What has been answered since is not in the set yet.
+  const set = begun?.answers === answers ? begun.set : null;
   const answer = (field: keyof Answers) => (value: string) => setAnswers((now) => ({ ...now, [field]: value }));
   const wrong = (field: string) => inWords(problems.filter((p) => p.field === field));
   const other = problems.filter((p) => !SIZES.some(([field]) => field === p.field));
@@ -143,7 +145,7 @@ export function BeginPage() {
           <Button type="primary" size="large" loading={busy} disabled={!set || problems.length > 0} onClick={() => void keep()}>
             Put it on the bench
           </Button>
-          <span>{set && `${Math.round(set.camera.focal_length)} mm, f/${set.camera.aperture}, one 60 x 90 cm softbox, metered. Everything can be pulled about there.`}</span>
+          <span>{begun && `${Math.round(begun.set.camera.focal_length)} mm, f/${begun.set.camera.aperture}, one 60 x 90 cm softbox, metered. Everything can be pulled about there.`}</span>
         </footer>
       </div>
       <figure>{picture && <img src={picture} alt="The picture as this room would take it" />}</figure>

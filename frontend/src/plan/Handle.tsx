@@ -32,7 +32,8 @@ export function Handle({ thing, handle, at, label, children }: Props) {
       }
       return start;
     },
-    { filterTaps: true, pointer: { keys: false } },
+    // Choosing brings the thing to the front, which moves it in the page: a captured pointer would be lost then.
+    { filterTaps: true, pointer: { keys: false, capture: false } },
   );
   return (
     <g

@@ -1,6 +1,5 @@
 """What strands of hair rest on."""
 
-import numpy as np
 from scipy.spatial import cKDTree
 
 from .geometry import unit

@@ -23,7 +23,7 @@ def open_set(page: Page, address: str, name: str) -> None:
     page.goto(address + "/shelf")
     page.get_by_role("link", name=name, exact=True).click()
     page.wait_for_function(DONE, timeout=60_000)
-    page.locator(".rail").get_by_text("fine").first.wait_for()
+    page.wait_for_function("() => [...document.querySelectorAll('.rail .state')].every(e => e.textContent !== '…')")
 
 
 POSES = (
@@ -36,37 +36,54 @@ POSES = (
 def sitters_sheet(path: Path) -> None:
     """Every sitter in three poses under the same soft light."""
     base = read_set_file((DEMO / "1-nadia-soft.json").read_bytes()).set
-    sheet = Image.new("RGB", (3 * 400, 2 * 500))
-    for row, who in enumerate(known_sitters()):
+    wide, high = 213, 266
+    sheet = Image.new("RGB", (6 * wide, 3 * high))
+    for column, who in enumerate(known_sitters()):
         mesh = load_sitter(who)
-        for column, pose in enumerate(POSES):
+        for row, pose in enumerate(POSES):
             sitter = replace(base.sitter, who=who, body_turn=0.0, head_turn=0.0, head_nod=0.0, head_tilt=0.0)
             eyes = face_marks(mesh, replace(sitter, **pose)).eyes
             camera = replace(base.camera, aim=Point(eyes[0], eyes[1] - 0.06, eyes[2]), focal_length=85.0,
                              aperture=8.0 if who == "nadia" else 11.0)  # fmt: skip
-            quality = replace(SETTLED, size=Size(400, 500))
+            quality = replace(SETTLED, size=Size(2 * wide, 2 * high))
             made = simulate(replace(base, sitter=replace(sitter, **pose), camera=camera), mesh, quality)
-            sheet.paste(Image.fromarray(made.picture), (400 * column, 500 * row))
+            sheet.paste(Image.fromarray(made.picture).resize((wide, high)), (wide * column, high * row))
     sheet.save(path)
 
 
 def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
-    """A step with what is found, and a mend looked at before it is taken."""
+    """Each step with what is found or typed there, and a mend looked at before it is taken."""
     open_set(page, address, "Nadia, soft headshot")
-    page.get_by_role("button", name="4 Camera").click()
+    page.get_by_role("button", name="1 Brief").click()
+    page.get_by_role("tab", name="aims").click()
+    shot("step-brief")
+    page.get_by_role("button", name="5 Camera").click()
+    page.get_by_role("tab", name="found").click()
     shot("step-camera")
+    page.get_by_role("button", name="4 Sitter").click()
+    page.get_by_role("tab", name="values").click()
+    shot("step-sitter")
     page.get_by_role("button", name="3 Backdrop").click()
     page.get_by_role("tab", name="values").click()
     width = page.locator('input[data-field="backdrop.width"]')
     width.fill("60cm")
     width.press("Enter")
     page.get_by_role("button", name="3 Backdrop look here").click()
-    page.get_by_role("button", name="See it:").click()
+    page.get_by_role("button", name="See it:").first.click()
     page.get_by_text("If you hang one").wait_for()
     page.wait_for_timeout(4000)
     shot("mend-seen")
     page.get_by_role("button", name="Leave it").click()
     page.get_by_role("button", name="Undo").click()
+    open_set(page, address, "Anton, hard and dramatic")
+    page.get_by_role("button", name="2 Room").click()
+    page.get_by_role("tab", name="found").click()
+    shot("step-room")
+    page.get_by_role("button", name="3 Backdrop").click()
+    shot("step-backdrop")
+    page.goto(f"{address}/begin")
+    page.get_by_role("img", name="The picture as this room would take it").wait_for()
+    shot("begin")
 
 
 def main() -> None:
@@ -93,7 +110,6 @@ def main() -> None:
             shot("shelf")
             for name, file in (
                 ("Nadia, soft headshot", "bench-soft"),
-                ("Anton, hard and dramatic", "bench-hard"),
                 ("Nadia, low key", "bench-low-key"),
                 ("Anton, four lights", "bench-four-lights"),
             ):
@@ -117,10 +133,8 @@ def main() -> None:
             shot("kit")
             steps_shots(page, server.address, shot)
             open_set(page, server.address, "Anton, hard and dramatic")
-            page.keyboard.press("s")
-            page.locator('[data-field="sitter.head_turn"]').wait_for()
-            shot("sitter-chosen")
             page.keyboard.press("r")
+            page.get_by_role("tab", name="values").click()
             page.locator('[data-field="room.width"]').fill("3 stone")
             page.keyboard.press("Enter")
             page.get_by_role("alert").wait_for()

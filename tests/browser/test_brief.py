@@ -93,11 +93,17 @@ class Brief(PageTest):
             arg=before["x"],
         )
         self.page.get_by_role("tab", name="found").wait_for(state="detached")
+        self.expected.append("422")
         width = self.field("furniture.0.width")
         width.fill("1m")
         width.press("Enter")
+        self.page.get_by_role("alert").get_by_text("goes through a wall").wait_for()
+        width.press("Escape")
+        height = self.field("furniture.0.height")
+        height.fill("1m")
+        height.press("Enter")
         self.page.wait_for_function(
-            "() => document.querySelector('input[data-field=\"furniture.0.width\"]').value === '100 cm'"
+            "() => document.querySelector('input[data-field=\"furniture.0.height\"]').value === '100 cm'"
         )
         self.page.get_by_role("group", name="This thing").get_by_role("button", name="Remove").click()
         self.page.locator('svg.floor [data-handle="furniture.0:place"]').wait_for(state="detached")

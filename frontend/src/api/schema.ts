@@ -2022,6 +2022,8 @@ export interface components {
             backdrop: number[][];
             /** Backdrop Sweep */
             backdrop_sweep: number[][];
+            /** Backdrop Seen */
+            backdrop_seen: number[][];
             /** Backdrop Stands */
             backdrop_stands: number[][];
             /** Backdrop Handle */
@@ -2036,6 +2038,8 @@ export interface components {
             furniture: components["schemas"]["FurnitureLines"][];
             /** Doors */
             doors: components["schemas"]["DoorLines"][];
+            /** Head Shadows */
+            head_shadows: components["schemas"]["ShadowLines"][];
             /** Tapes */
             tapes: components["schemas"]["Tape"][];
         };
@@ -2095,6 +2099,18 @@ export interface components {
             aim: number[];
             /** On */
             on: boolean;
+        };
+        /**
+         * ShadowLines
+         * @description Where a light throws the head's shadow on the backdrop's plane.
+         */
+        ShadowLines: {
+            /** Letter */
+            letter: string;
+            /** Place */
+            place: number[];
+            /** In Frame */
+            in_frame: boolean;
         };
         /** SitterLines */
         SitterLines: {

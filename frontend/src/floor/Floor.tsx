@@ -32,6 +32,7 @@ export function Floor({ drawing, width, height }: { drawing: Drawing; width: num
         <ExposureLines />
         <Things drawing={drawing} thing={thing} />
         {drawing.tapes
+          .filter((tape) => !tape.name.startsWith("backdrop margin") || thing === "backdrop")
           .filter((tape) => !tape.name.endsWith("to floor") && (!tape.name.startsWith("lights.") || tape.name.startsWith(`${light}.`) || tape.name.startsWith(`${light} `)))
           .map((tape) => (
             <Tape key={tape.name} tape={tape} share={shares[tape.name] ?? 0.5} />

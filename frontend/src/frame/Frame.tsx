@@ -8,6 +8,7 @@ export function Frame() {
   const picture = useBench((s) => s.picture);
   const solo = useBench((s) => (s.solo === null ? "" : s.scene?.drawing.lights[s.solo]?.name ?? ""));
   const preview = useBench((s) => s.preview);
+  const dark = useBench((s) => s.set !== null && !s.set.lights.some((k) => k.on ?? true));
   const idea = useBench((s) => s.idea);
   const level = useBench((s) => (s.preview?.set ?? s.set)?.camera.held === "level");
   return (
@@ -35,6 +36,11 @@ export function Frame() {
             Back to the set
           </button>
         </div>
+      )}
+      {dark && (
+        <figcaption className="none-on" role="status">
+          No light is on: N adds one.
+        </figcaption>
       )}
       {picture && (
         <div className={`print${level ? " level" : ""}`}>

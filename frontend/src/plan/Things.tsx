@@ -103,7 +103,8 @@ function CameraLines({ camera, chosen }: { camera: Drawing["camera"]; chosen: bo
   );
 }
 
-function BackdropLines({ backdrop, front, chosen }: { backdrop: Drawing["backdrop"]; front: Point3; chosen: boolean }) {
+function BackdropLines({ drawing, chosen }: { drawing: Drawing; chosen: boolean }) {
+  const { backdrop, backdrop_handle: front, backdrop_seen: seen, head_shadows: shadows } = drawing;
   const plan = usePlan();
   const [upperRight, upperLeft, lowerLeft] = backdrop;
   if (!upperRight || !upperLeft || !lowerLeft) {
@@ -119,6 +120,21 @@ function BackdropLines({ backdrop, front, chosen }: { backdrop: Drawing["backdro
         <line className="grip-line" x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} />
         <line className="cloth" x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} />
       </Handle>
+      {plan.view === "floor" && chosen && seen.length === 2 && <path className="seen" d={path(seen.map(([x, z]) => plan.at([x ?? 0, 0, z ?? 0])), false)} />}
+      {plan.view === "floor" &&
+        chosen &&
+        shadows.map((shadow) => {
+          const [hx, hy] = plan.at(shadow.place);
+          return (
+            <g key={shadow.letter} className={`head-shadow${shadow.in_frame ? " shown" : ""}`}>
+              <title>{`The head's shadow by ${shadow.letter}: ${shadow.in_frame ? "in" : "out of"} the frame`}</title>
+              <ellipse cx={hx} cy={hy - 6} rx={9} ry={4} />
+              <text x={hx} y={hy - 13} textAnchor="middle">
+                {shadow.letter}
+              </text>
+            </g>
+          );
+        })}
       {plan.view === "floor" && chosen && (
         <>
           <line className="facing" x1={mx} y1={my} x2={fx} y2={fy} />
@@ -201,7 +217,7 @@ export function Things({ drawing, thing }: { drawing: Drawing; thing: string }) 
   const parts = [
     ...drawing.doors.map((door, i) => ({ id: `doors.${i}`, part: <DoorShape door={door} thing={`doors.${i}`} /> })),
     ...drawing.furniture.map((piece, i) => ({ id: `furniture.${i}`, part: <FurnitureShape piece={piece} thing={`furniture.${i}`} /> })),
-    { id: "backdrop", part: <BackdropLines backdrop={drawing.backdrop} front={drawing.backdrop_handle} chosen={thing === "backdrop"} /> },
+    { id: "backdrop", part: <BackdropLines drawing={drawing} chosen={thing === "backdrop"} /> },
     { id: "camera", part: <CameraLines camera={drawing.camera} chosen={thing === "camera"} /> },
     { id: "sitter", part: <SitterLines sitter={drawing.sitter} chosen={thing === "sitter"} /> },
     ...drawing.lights.map((light, i) => ({

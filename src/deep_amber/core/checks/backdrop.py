@@ -6,6 +6,7 @@ from dataclasses import replace
 from typing import TypeVar
 
 from ..ground.coverage import Coverage, coverage
+from ..ground.head_shadow import head_shadows
 from ..ground.shadow import BackdropShadow, backdrop_shadows
 from ..scene.camera import Camera
 from ..scene.light import Light
@@ -175,3 +176,10 @@ def _shadow(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> Iterat
         yield Finding("backdrop.shadow", "look", f"The sitter's shadow by {name} shows on the backdrop {side}, "
                       f"{shadow.stops:.1f} stops darker.", {"stops": shadow.stops, "share": shadow.share, "across": shadow.across},
                       _out_of_frame(photo_set, mesh, go_on, feet) if shadow is found[0] else None)  # fmt: skip
+    shown = {shadow.light for shadow in found}
+    for head in head_shadows(photo_set, mesh):
+        if head.light in shown or head.in_frame:
+            continue
+        where = f"{head.side} the frame" if head.side in ("over", "under") else f"outside the frame on {head.side}"
+        yield Finding("backdrop.shadow_out", "note", f"The head's shadow by {photo_set.lights[head.light].name} falls "
+                      f"{length_text(head.beyond, feet)} {where}.", {"beyond_m": head.beyond})  # fmt: skip

@@ -15,7 +15,15 @@ from ..framing.framings import (
     sensor_height,
 )
 from ..framing.lenses import with_lens
-from ..framing.perspective import STRONG, TOUCHING, face_depth, lens_to_face, nose_drawn
+from ..framing.perspective import (
+    STRONG,
+    TOUCHING,
+    face_depth,
+    heights_of,
+    lens_to_face,
+    nose_drawn,
+    places_behind_eyes,
+)
 from ..scene.camera import Lens
 from ..scene.set import Set
 from ..sitter.face import face_marks
@@ -27,7 +35,7 @@ from .finding import Finding, Mend
 TIGHTEST = 0.28  # [m] at the face: from crown to chin; less cuts the head (assumption: an adult's head is 22 to 25 cm)
 USUAL = "head and shoulders"
 EARS_SHARP = 0.75  # of the way to the ears that must be sharp for them to look so (assumption)
-AT_EYES = 0.04  # [m] that still counts as eye height
+AT_MARK = 0.04  # [m] that still counts as eye, chin or chest height
 LOW, HIGH = 0.25, 0.20  # [m] of the lens under and over the eyes that is worth a word
 
 
@@ -35,7 +43,7 @@ def camera_findings(
     photo_set: Set, mesh: SitterMesh, feet: bool = False, lenses: tuple[Lens, ...] = ()
 ) -> Iterator[Finding]:
     """What there is to say about the camera; `lenses` are those that could be taken instead."""
-    yield from gear_findings(photo_set)
+    yield from gear_findings(photo_set, feet)
     yield from _length(photo_set, mesh, feet, lenses)
     height = picture_height(photo_set.camera, lens_to_face(photo_set, mesh))
     if height >= TIGHTEST:
@@ -101,18 +109,31 @@ def _depth(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     ground = max(abs(camera.place.z - photo_set.backdrop.z), TOUCHING)
     softness = blur(camera, away, ground) / sensor_height(camera)
     behind = "to the horizon" if math.isinf(depth.behind) else f"{length_text(depth.behind, feet)} behind"
+    on = {name: blur(camera, away, away + off) for name, off in places_behind_eyes(mesh).items()}
     figures = {"sharp_before_m": depth.before, "ears_behind_m": ears, "circle_mm": circle(camera),
-               "backdrop_blur_share": softness}  # fmt: skip
+               "backdrop_blur_share": softness, **{f"{name}_blur_mm": value for name, value in on.items()}}  # fmt: skip
     if math.isfinite(depth.behind):
         figures["sharp_behind_m"] = depth.behind
     text = f"{aperture_text(camera.aperture)} is sharp {length_text(depth.before, feet)} before the eye and {behind}"
+    nose, shoulders = ("sharp" if on[name] <= circle(camera) else "soft" for name in ("nose", "shoulders"))
+    ground_text = f"the backdrop blurred over {softness * 100:.1f} % of the picture's height"
     if depth.behind < ears * EARS_SHARP:
         sharper = math.sqrt(ears / depth.behind) * camera.aperture
-        text += ": the ears are soft."
-        yield Finding("camera.ears_soft", "note", text, figures | {"aperture_for_ears": sharper})
+        yield Finding("camera.ears_soft", "note", f"{text}: the ears are soft, the nose is {nose}, the shoulders are {shoulders}, "
+                      f"{ground_text}.", figures | {"aperture_for_ears": sharper})  # fmt: skip
         return
-    yield Finding("camera.depth", "note", f"{text}; the ears are sharp, and the backdrop is blurred over "
-                  f"{softness * 100:.1f} % of the picture's height.", figures)  # fmt: skip
+    yield Finding("camera.depth", "note", f"{text}; the ears are sharp, the nose is {nose}, the shoulders are {shoulders}, {ground_text}.",
+                  figures)  # fmt: skip
+
+
+def _lens_height(marks: dict[str, float], over: float, lens: float, feet: bool) -> str:
+    """The lens against eyes, chin and chest."""
+    name, at = min(marks.items(), key=lambda mark: abs(lens - mark[1]))
+    near = f"at {'eye' if name == 'eyes' else name} height" if abs(lens - at) < AT_MARK else ""
+    off = (
+        "" if name == "eyes" and near else f"{length_text(abs(over), feet)} {'over' if over > 0 else 'under'} the eyes"
+    )
+    return ", ".join(filter(None, (near, off)))
 
 
 def _height(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
@@ -120,12 +141,8 @@ def _height(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     over = lens - eyes
     figures = {"lens_over_eyes_m": over}
     if -LOW <= over <= HIGH:
-        where = (
-            "at eye height"
-            if abs(over) < AT_EYES
-            else f"{length_text(abs(over), feet)} {'over' if over > 0 else 'under'} the eyes"
-        )
-        yield Finding("camera.height", "note", f"The lens is {where}.", figures)
+        text = f"The lens is {_lens_height(heights_of(photo_set, mesh), over, lens, feet)}."
+        yield Finding("camera.height", "note", text, figures)
         return
     level = replace(photo_set.camera.place, y=float(eyes))
     mended = replace(photo_set, camera=replace(photo_set.camera, place=level))

@@ -12,6 +12,7 @@ from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import HAIR, SCALP, SKIN, SitterMesh
 from ..sitter.pose import posed
+from ..units import length_text
 from .finding import Finding, Mend
 
 STEP, MOST_STEPS = 0.05, 24  # [m] by which a thing is moved out of the picture
@@ -28,16 +29,16 @@ def _moved(photo_set: Set, found: InFrame, by: float) -> Set:
     return (move_light if found.kind == "lights" else move_panel)(photo_set, found.index, "place", to).photo_set
 
 
-def _out_of_frame(photo_set: Set, found: InFrame, name: str) -> Mend | None:
+def _out_of_frame(photo_set: Set, found: InFrame, name: str, feet: bool) -> Mend | None:
     for step in range(1, MOST_STEPS + 1):
         made = _moved(photo_set, found, found.side * step * STEP)
         if not any((g.kind, g.index) == (found.kind, found.index) for g in gear_in_frame(made)):
             side = "camera-right" if found.side > 0 else "camera-left"
-            return Mend(f"move {name} {step * STEP * 100:.0f} cm to {side}", made)
+            return Mend(f"move {name} {length_text(step * STEP, feet)} to {side}", made)
     return None
 
 
-def gear_findings(photo_set: Set) -> Iterator[Finding]:
+def gear_findings(photo_set: Set, feet: bool = False) -> Iterator[Finding]:
     """Lights, panels and stands in the picture, each with the least step aside that takes it out."""
     for found in gear_in_frame(photo_set):
         thing = getattr(photo_set, found.kind)[found.index]
@@ -46,7 +47,7 @@ def gear_findings(photo_set: Set) -> Iterator[Finding]:
         side = "camera-right" if found.side > 0 else "camera-left"
         what = thing.name if found.part == "front" else f"the stand of {thing.name}"
         yield Finding("camera.gear", "look", f"{what[0].upper()}{what[1:]} stands in the picture on {side}, {found.inward * 100:.0f} % in from "
-                      "the edge.", {"inward_share": found.inward}, _out_of_frame(photo_set, found, thing.name))  # fmt: skip
+                      "the edge.", {"inward_share": found.inward}, _out_of_frame(photo_set, found, thing.name, feet))  # fmt: skip
 
 
 def crown_in_picture(photo_set: Set, mesh: SitterMesh) -> float:

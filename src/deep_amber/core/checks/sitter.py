@@ -24,12 +24,12 @@ def sitter_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Ite
     text = (
         f"The eyes are {length_text(eyes, feet)} over the floor, the body {length_text(gap, feet)} before the backdrop."
     )
-    yield from _glare(photo_set, mesh)
+    yield from _glare(photo_set, mesh, feet)
     yield Finding("sitter.place", "note", text, {"eye_height_m": eyes, "to_backdrop_m": gap})
-    yield from _pose(photo_set)
+    yield from _pose(photo_set, feet)
 
 
-def _mended(photo_set: Set, mesh: SitterMesh, index: int) -> Mend | None:
+def _mended(photo_set: Set, mesh: SitterMesh, index: int, feet: bool) -> Mend | None:
     """Chin down as little as does, then the light higher."""
     sitter = photo_set.sitter
     for by in NODS:
@@ -41,19 +41,19 @@ def _mended(photo_set: Set, mesh: SitterMesh, index: int) -> Mend | None:
         raised = replace(light, place=replace(light.place, y=light.place.y + step * RISE))
         made = replace(photo_set, lights=tuple(raised if k == index else o for k, o in enumerate(photo_set.lights)))
         if not any(found.light == index for found in glare(made, mesh)):
-            return Mend(f"raise {light.name} by {step * RISE * 100:.0f} cm", made)
+            return Mend(f"raise {light.name} by {length_text(step * RISE, feet)}", made)
     return None
 
 
-def _glare(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
+def _glare(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     found = glare(photo_set, mesh)
     for first in {g.light: g for g in found}.values():
         name = photo_set.lights[first.light].name
         yield Finding("sitter.glare", "look", f"The glasses mirror {name} into the lens, over {first.share * 100:.0f} % of a lens.",
-                      {"share_of_lens": first.share}, _mended(photo_set, mesh, first.light))  # fmt: skip
+                      {"share_of_lens": first.share}, _mended(photo_set, mesh, first.light, feet))  # fmt: skip
 
 
-def _pose(photo_set: Set) -> Iterator[Finding]:
+def _pose(photo_set: Set, feet: bool) -> Iterator[Finding]:
     """Posing notes: suggestions, never asked for."""
     sitter, camera = photo_set.sitter, photo_set.camera
     if sitter.posture == "lying":
@@ -71,4 +71,4 @@ def _pose(photo_set: Set) -> Iterator[Finding]:
         nod = sitter.head_nod if sitter.head_nod > 2 else 3.0
         brought = replace(photo_set, sitter=replace(sitter, chin_forward=USUAL_CHIN, head_nod=nod))
         yield Finding("sitter.chin", "note", "Chin forward and slightly down draws the jaw clear of the neck.", {},
-                      Mend("bring the chin 2 cm forward and slightly down", brought))  # fmt: skip
+                      Mend(f"bring the chin {length_text(USUAL_CHIN, feet)} forward and slightly down", brought))  # fmt: skip

@@ -1,11 +1,15 @@
 """Furniture, doors and the stands of a backdrop as lines."""
 
+import math
+
 import numpy as np
 
+from ..ground.coverage import coverage
 from .backdrop import Backdrop
 from .furniture import Door, Furniture
 from .lines import DoorLines, FurnitureLines, Line, line_of, rounded
 from .room import Room
+from .set import Set
 
 BESIDE = 0.08  # [m] from a backdrop's edge to its stand
 SWING = 7  # points of the way of a door's leaf
@@ -44,3 +48,20 @@ def backdrop_stands(backdrop: Backdrop) -> Line:
     way = np.array([np.cos(turn), -np.sin(turn)])
     middle = np.array([backdrop.x, backdrop.z])
     return line_of([middle - way * out, middle + way * out])
+
+
+def backdrop_seen(photo_set: Set) -> tuple[Line, list[tuple[str, tuple, tuple]]]:
+    """Ends of the part of the backdrop that the frame sees, (x, z), and the margins left over at its sides as tapes."""
+    backdrop, seen = photo_set.backdrop, coverage(photo_set)
+    turn, half = np.radians(backdrop.turn), backdrop.width / 2
+    way, middle = np.array([np.cos(turn), 0.0, -np.sin(turn)]), np.array([backdrop.x, backdrop.height, backdrop.z])
+    left, right = max(seen.left, -half), min(seen.right, half)
+    if not left < right:
+        return (), []
+    ends = [middle + way * at for at in (left, right)]
+    margins = [
+        (f"backdrop margin {name}", tuple(end), tuple(middle + way * edge))
+        for name, end, edge, margin in (("left", ends[0], -half, seen.margin_left), ("right", ends[1], half, seen.margin_right))
+        if math.isfinite(margin) and margin > 0
+    ]  # fmt: skip
+    return line_of([end[[0, 2]] for end in ends]), margins

@@ -8,15 +8,26 @@ from scipy.ndimage import uniform_filter1d
 from scipy.spatial import ConvexHull
 
 from .. import units
+from ..ground.head_shadow import head_shadows
 from ..kit.emission import half_power
 from ..sitter.face import face_marks
 from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
-from .draw_room import backdrop_stands, door_lines, furniture_lines
+from .draw_room import backdrop_seen, backdrop_stands, door_lines, furniture_lines
 from .geometry import Quad, aiming_axes, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads, sweep_quad
 from .handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from .light import Light
-from .lines import CameraLines, Drawing, LightLines, PanelLines, SitterLines, Tape, line_of, rounded
+from .lines import (
+    CameraLines,
+    Drawing,
+    LightLines,
+    PanelLines,
+    ShadowLines,
+    SitterLines,
+    Tape,
+    line_of,
+    rounded,
+)
 from .panel import Panel
 from .set import Set
 from .sitter import Sitter
@@ -177,8 +188,13 @@ def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     panels = tuple(_panel(k, next(marks)) for k in photo_set.panels)
     furniture = tuple(furniture_lines(k, next(marks)) for k in photo_set.furniture)
     doors = tuple(door_lines(room, k, next(marks)) for k in photo_set.doors)
+    seen, margins = backdrop_seen(photo_set)
+    shadows = tuple(
+        ShadowLines(lights[k.light].letter, rounded(k.place), k.in_frame) for k in head_shadows(photo_set, mesh)
+    )
     return Drawing(
         room.width, room.depth, room.height, line_of(corners), line_of(sweep.corners[:, [0, 2]]) if sweep else (),
-        backdrop_stands(photo_set.backdrop), rounded(corners[:2].mean(0) + quad.normal * BACKDROP_HANDLE),
-        _sitter(photo_set.sitter, mesh), _camera(photo_set), lights, panels, furniture, doors, tapes(photo_set, mesh),
+        seen, backdrop_stands(photo_set.backdrop), rounded(corners[:2].mean(0) + quad.normal * BACKDROP_HANDLE),
+        _sitter(photo_set.sitter, mesh), _camera(photo_set), lights, panels, furniture, doors, shadows,
+        (*tapes(photo_set, mesh), *(_tape(*k) for k in margins)),
     )  # fmt: skip

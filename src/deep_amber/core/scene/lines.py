@@ -90,6 +90,16 @@ class DoorLines:
 
 
 @dataclass(frozen=True)
+class ShadowLines:
+    """Where a light throws the head's shadow on the backdrop's plane."""
+
+    letter: str
+    """Of the light."""
+    place: tuple[float, ...]
+    in_frame: bool
+
+
+@dataclass(frozen=True)
 class Tape:
     name: str
     start: tuple[float, ...]
@@ -108,6 +118,8 @@ class Drawing:
     """Upper corners and lower corners (x, y, z)."""
     backdrop_sweep: Line
     """Corners of what of it lies on the floor (x, z); none for none."""
+    backdrop_seen: Line
+    """Ends of the part of it that the frame sees (x, z); none when it sees none."""
     backdrop_stands: Line
     """Where its stands are (x, z); none when it hangs otherwise."""
     backdrop_handle: tuple[float, ...]
@@ -118,6 +130,7 @@ class Drawing:
     panels: tuple[PanelLines, ...]
     furniture: tuple[FurnitureLines, ...]
     doors: tuple[DoorLines, ...]
+    head_shadows: tuple[ShadowLines, ...]
     tapes: tuple[Tape, ...]
 
 

@@ -135,11 +135,11 @@ class PageTest(unittest.TestCase):
             [left, right, top, bottom],
         )
 
-    def drag(self, view: str, handle: str, dx: float, dy: float, steps: int = 12) -> None:
-        """Pulls a handle of the Floor or the Side by some pixels."""
+    def drag(self, view: str, handle: str, dx: float, dy: float, steps: int = 12, grab=(0.5, 0.5)) -> None:
+        """Pulls a handle of the Floor or the Side by some pixels, held at a share of its box."""
         box = self.page.locator(f'svg.{view} [data-handle="{handle}"]').bounding_box()
         assert box
-        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        x, y = box["x"] + box["width"] * grab[0], box["y"] + box["height"] * grab[1]
         self.page.mouse.move(x, y)
         self.page.mouse.down()
         for i in range(1, steps + 1):

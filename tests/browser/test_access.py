@@ -38,7 +38,7 @@ class Layout(PageTest):
         tops = self.page.evaluate(
             "() => [...document.querySelectorAll('.marker text.value')].map(e => e.getBoundingClientRect().top).sort((a, b) => a - b)"
         )
-        self.assertEqual(len(tops), 8)
+        self.assertEqual(len(tops), 10)
         self.assertTrue(all(b - a > 17 for a, b in itertools.pairwise(tops)), tops)
 
 

@@ -73,7 +73,7 @@ class Pulled(PageTest):
                 turn = self.settled()
                 self.page.get_by_role("group", name="Choose a thing").get_by_text(thing).click()
                 before = self.field(field).input_value()
-                self.drag(view, handle, 25, 0)
+                self.drag(view, handle, 25, 0, grab=(0.5, 0.15) if thing == "sitter" else (0.5, 0.5))
                 self.settled(after=turn)
                 self.assertNotEqual(self.field(field).input_value(), before)
 

@@ -15,7 +15,7 @@ class Gear(PageTest):
     def add(self, source: str, modifier: str, role: str) -> None:
         turn = self.settled()
         self.page.keyboard.press("n")
-        picker = self.page.get_by_role("region", name="Add a light or a panel")
+        picker = self.page.get_by_role("region", name="Add a thing")
         picker.get_by_role("button", name=role, exact=True).click()
         picker.get_by_label("Find in the kit").fill(source)
         picker.get_by_role("button", name=re.compile(f"^{source}")).click()

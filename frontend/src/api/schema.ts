@@ -2130,6 +2130,8 @@ export interface components {
             body_from_above: number[][];
             /** Head From Above */
             head_from_above: number[][];
+            /** Reach From Above */
+            reach_from_above: number[][];
             /** From Side */
             from_side: number[][];
         };

@@ -171,6 +171,7 @@ function SitterLines({ sitter, chosen }: { sitter: Drawing["sitter"]; chosen: bo
       <Handle thing="sitter" handle="place" at={sitter.place} label="sitter: arrow keys move 5 cm">
         {floor ? (
           <>
+            <path className="reach" d={path(flat(sitter.reach_from_above))} />
             <path className="body" d={path(flat(sitter.body_from_above))} />
             <path className="head" d={path(flat(sitter.head_from_above))} />
           </>

@@ -94,7 +94,9 @@ class Drawn(unittest.TestCase):
         photo_set = plain_set()
         drawn = drawing(photo_set, mesh_of(photo_set))
         shoulders = np.ptp(np.array(drawn.sitter.body_from_above)[:, 0])
-        self.assertTrue(0.35 < shoulders < 0.70, shoulders)  # elbows and knees of a turned sitter included
+        self.assertTrue(0.35 < shoulders < 0.60, shoulders)
+        reach = np.array(drawn.sitter.reach_from_above)
+        self.assertGreater(reach[:, 1].max() - photo_set.sitter.z, 0.4)  # the knees
         heights = np.array(drawn.sitter.from_side)[:, 1]
         self.assertAlmostEqual(heights.max(), drawn.sitter.eyes[1] + 0.12, delta=0.03)
 

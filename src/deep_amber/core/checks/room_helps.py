@@ -87,5 +87,5 @@ def room_helps(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn
         made.append((stops_over(shadow, dark), text, changed))
     for helped, text, changed in sorted(made, key=lambda k: -k[0])[:MOST_HELPS]:
         if helped >= LEAST:
-            message = f"{text[0].upper()}{text[1:]}: the shadow cheek goes {helped:.1f} stops deeper."
+            message = f"The shadow cheek would go {helped:.1f} stops deeper."
             yield Finding("room.help", "note", message, {"shadow_deeper_stops": helped}, Mend(text, changed))

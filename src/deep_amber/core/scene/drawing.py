@@ -37,6 +37,7 @@ SHORTEST_BODY = 0.12  # [m]
 INSIDE = 1e-3  # [m] that keeps a light in the wall inside the room
 RESERVED = "SCBRUTNXV"  # sitter, camera, backdrop, room, and the keys that do something
 LEVELS = 64  # of the sitter's outline from the side
+SHOULDERS = 0.30  # [m] under the neck that are drawn as the body from above; arms and legs reach out beyond
 OUTLINE_STRIDE = 3  # one vertex of so many is enough for outlines
 
 
@@ -58,27 +59,40 @@ def _profile(points: np.ndarray) -> np.ndarray:
 
 
 @lru_cache(maxsize=8)
-def _outlines(
-    mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float
-) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
-    """In the body frame: body and head from above, and some of the vertices. Only the head's pose changes them."""
+def _outlines(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float) -> tuple[np.ndarray, ...]:
+    """Some of the vertices (n, 3) in the body frame: of shoulders, of the head, of all but hair, and those of the last
+    that lie on the outline from above. Only the head's pose changes them.
+    """
     vertices = skin_mesh(mesh, turn, nod, tilt, forward)[0][::OUTLINE_STRIDE].astype(float)
     smooth = mesh.parts[::OUTLINE_STRIDE] != HAIR  # single strands would fray the outline
     head = (mesh.chain[::OUTLINE_STRIDE, CHAIN_HEAD] > 0.6) & smooth
-    return _around(vertices[:, [0, 2]]), _around(vertices[head][:, [0, 2]]), vertices[smooth]
+    shoulders = (vertices[:, 1] > mesh.joints[0, 1] - SHOULDERS) & smooth
+    of_all = vertices[smooth]
+    return _on_outline(vertices[shoulders]), _on_outline(vertices[head]), of_all, _on_outline(of_all)
+
+
+def _on_outline(points: np.ndarray) -> np.ndarray:
+    """Those of the points (n, 3) that lie on the outline from above."""
+    return points[ConvexHull(points[:, [0, 2]]).vertices]
 
 
 @lru_cache(maxsize=8)
 def _sitter(s: Sitter, mesh: SitterMesh) -> SitterLines:
     marks = face_marks(mesh, s)
     rotation, offset = place_of(mesh, s)
-    body, head, vertices = _outlines(mesh, s.head_turn, s.head_nod, s.head_tilt, s.chin_forward)
-    flat, beside = rotation[np.ix_([0, 2], [0, 2])], rotation[[2, 1]]
+    shoulders, head, every, whole = _outlines(mesh, s.head_turn, s.head_nod, s.head_tilt, s.chin_forward)
+    if s.posture == "lying":  # another outline than an upright body's
+        shoulders, head, whole = (
+            every[every[:, 1] > mesh.joints[0, 1] - SHOULDERS],
+            every[every[:, 1] > mesh.joints[-1, 1]],
+            every,
+        )
+    body, face, reach = (_around((part @ rotation.T + offset)[:, [0, 2]]) for part in (shoulders, head, whole))
     return SitterLines(
         rounded((s.x, s.seat_height, s.z)), rounded(marks.face), rounded(marks.eyes), rounded(marks.forward),
         rounded(np.array(marks.eyes) + np.array(marks.forward) * NOSE_HANDLE),
-        rounded(np.array([s.x, s.seat_height, s.z]) + rotation @ [0, 0, CHEST_HANDLE]), line_of(body @ flat.T + offset[[0, 2]]), line_of(head @ flat.T + offset[[0, 2]]),
-        line_of(_profile(vertices @ beside.T + offset[[2, 1]])),
+        rounded(np.array([s.x, s.seat_height, s.z]) + rotation @ [0, 0, CHEST_HANDLE]), line_of(body), line_of(face), line_of(reach),
+        line_of(_profile(every @ rotation[[2, 1]].T + offset[[2, 1]])),
     )  # fmt: skip
 
 

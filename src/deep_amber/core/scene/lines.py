@@ -53,6 +53,8 @@ class SitterLines:
     """(x, z)"""
     head_from_above: Line
     """(x, z)"""
+    reach_from_above: Line
+    """With legs and hands, (x, z)."""
     from_side: Line
     """(z, y)"""
 

@@ -39,5 +39,5 @@ class AnySet(unittest.TestCase):
     def test_in_the_dark_there_is_nothing_to_say_of_tones(self):
         s = plain_set()
         codes = {f.code for f in findings_of(replace(s, lights=()), mesh_of(s))}
-        self.assertFalse({"room.fill", "room.tint", "backdrop.cloth", "backdrop.shadow"} & codes)
+        self.assertFalse({"room.fill", "room.tint", "brief.wardrobe", "brief.hair", "backdrop.shadow"} & codes)
         self.assertIn("backdrop.fills", codes)

@@ -4,6 +4,7 @@ import contextlib
 import ctypes
 import socket
 import threading
+from dataclasses import replace
 from pathlib import Path
 
 import waitress
@@ -30,8 +31,9 @@ def warm(file: Path) -> None:
     """Compiles and loads every kernel, so that the first picture does not wait for it."""
     photo_set = read_set_file(file.read_bytes()).set
     memory = Memory()
-    for quality in (DRAGGED, SETTLED):
-        simulate(photo_set, sitter_of(photo_set), quality, memory)
+    textured = replace(photo_set, backdrop=replace(photo_set.backdrop, variation=0.5))
+    for shown, quality in ((photo_set, DRAGGED), (textured, SETTLED)):
+        simulate(shown, sitter_of(shown), quality, memory)
 
 
 def _warm_last_set(app: OpenAPI) -> None:

@@ -9,26 +9,44 @@ from hypothesis import strategies as st
 
 from deep_amber.core.checks.checks import findings_of
 from deep_amber.core.scene import Point
+from deep_amber.core.scene.choices import choose
+from deep_amber.core.scene.finishes import BACKDROPS
+from deep_amber.core.scene.look import PRESETS
 from deep_amber.core.scene.validation import problems_of
+from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import mesh_of, plain_set, rich_set
 
 PLACES = st.builds(Point, st.floats(-1.6, 1.6), st.floats(0.1, 2.3), st.floats(0.1, 4.7))
+
+SITTERS = st.fixed_dictionaries({
+    "who": st.sampled_from(known_sitters()), "posture": st.sampled_from(["seated", "standing", "lying"]),
+    "glasses": st.sampled_from(["none", "heavy"]), "skin_stops": st.sampled_from([-2.0, 0.0, 1.0]),
+    "chin_forward": st.sampled_from([0.0, 0.05]), "head_nod": st.sampled_from([-35.0, 3.0, 40.0]),
+})  # fmt: skip
+LOOKS = st.sampled_from(
+    [None, *PRESETS.values(), replace(PRESETS["headshot"], ratio=64.0, backdrop_tone=-7.0, hardness="hard")]
+)
 
 
 class AnySet(unittest.TestCase):
     @settings(max_examples=25, deadline=None)
     @given(st.booleans(), PLACES, st.sampled_from([8.0, 50.0, 100.0, 600.0]), st.sampled_from([0.9, 8.0, 64.0]),
-           st.sampled_from([0.0, 30.0, -80.0]), st.floats(0.3, 2.7), st.booleans())  # fmt: skip
-    def test_figures_are_finite_and_mends_sound(self, rich, place, focal_length, aperture, turn, width, feet):
+           st.sampled_from([0.0, 30.0, -80.0]), st.floats(0.3, 2.7), st.booleans(), SITTERS, LOOKS,
+           st.sampled_from(list(BACKDROPS)), st.sampled_from(["upright", "level"]))  # fmt: skip
+    def test_figures_are_finite_and_mends_sound(
+        self, rich, place, focal_length, aperture, turn, width, feet, sitter, look, material, held
+    ):
         s = rich_set() if rich else plain_set()
+        s = choose(replace(s, sitter=replace(s.sitter, **sitter), look=look), "backdrop.material", material)
+        s = choose(s, "camera.held", held)
         camera = replace(s.camera, place=place, focal_length=focal_length, aperture=aperture)
         s = replace(s, camera=camera, backdrop=replace(s.backdrop, turn=turn, width=width))
-        assume(problems_of(s, ["nadia"]) == [])
+        assume(problems_of(s, known_sitters()) == [])
         for found in findings_of(s, mesh_of(s), feet):
             self.assertTrue(all(map(math.isfinite, found.figures.values())), found)
             self.assertNotRegex(found.message, r"\b(inf|nan)\b")
             if found.mend:
-                self.assertEqual(problems_of(found.mend.photo_set, ["nadia"]), [], found.code)
+                self.assertEqual(problems_of(found.mend.photo_set, known_sitters()), [], found.code)
 
     def test_a_lens_held_nearer_than_it_focuses(self):
         s = plain_set()

@@ -78,6 +78,28 @@ class Scan(PageTest):
         self.page.wait_for_timeout(600)
         self.scan()
 
+    def test_every_step_and_the_first_visit(self):
+        self.open_demo()
+        for number, tabs in (("1", ("found", "aims", "ideas")), ("3", ("values", "material")), ("4", ("skin and cloth",)),
+                             ("5", ("values", "sensor"))):  # fmt: skip
+            self.page.locator("body").press(number)
+            for tab in tabs:
+                self.page.get_by_role("tab", name=tab).click()
+                self.page.wait_for_timeout(200)
+                self.scan()
+        self.page.goto(self.server.address + "/begin")
+        self.page.get_by_role("img", name="The picture as this room would take it").wait_for()
+        self.page.get_by_role("button", name="Put it on the bench").wait_for()
+        self.page.wait_for_timeout(600)
+        self.scan()
+        self.page.evaluate(
+            "() => localStorage.setItem('deep-amber-look', JSON.stringify({state: {desk: true, feet: false}, version: 0}))"
+        )
+        self.page.reload()
+        self.page.get_by_role("img", name="The picture as this room would take it").wait_for()
+        self.page.wait_for_timeout(600)
+        self.scan()
+
     def test_shelf_in_both_looks(self):
         self.page.goto(self.server.address + "/shelf")
         self.page.get_by_role("link", name="Nadia, low key").first.wait_for()

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Button, Select } from "antd";
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { useLook } from "../look/useLook";
 import { type Entry, inWords, type PhotoSet, type Problem, problemsIn, server } from "../server/client";
 import { WhoCards } from "../sheet/WhoSits";
 import "./begin.css";
@@ -10,6 +11,7 @@ const viewer = crypto.randomUUID();
 let turn = 0;
 
 const FIRST = { width: "3.2 m", depth: "4.2 m", height: "2.4 m", walls: "white emulsion", backdrop: "mid grey paper", who: "nadia", framing: "head and shoulders" };
+const IN_FEET = { width: "10 ft 6", depth: "13 ft 9", height: "8 ft" };
 type Answers = typeof FIRST;
 const SIZES = [
   ["width", "wide, across the picture"],
@@ -29,7 +31,7 @@ function Pick({ label, value, options, onChoose }: { label: string; value: strin
 /** The first visit: own room, backdrop, sitter and framing, and the picture they make. */
 export function BeginPage() {
   const navigate = useNavigate();
-  const [answers, setAnswers] = useState<Answers>(FIRST);
+  const [answers, setAnswers] = useState<Answers>(() => (useLook.getState().feet ? { ...FIRST, ...IN_FEET } : FIRST));
   const [problems, setProblems] = useState<Problem[]>([]);
   const [begun, setBegun] = useState<{ answers: Answers; set: PhotoSet } | null>(null);
   const [picture, setPicture] = useState("");

@@ -43,7 +43,9 @@ class CommandLine(unittest.TestCase):
         done = run("check", SET)
         sound, *found = done.stdout.strip().splitlines()
         self.assertEqual((done.returncode, sound), (0, "Anton, hard and dramatic: sound"))
-        self.assertTrue(found and all(re.match("(room|backdrop|sitter|camera), (note|look here): ", f) for f in found))
+        self.assertTrue(
+            found and all(re.match("(brief|room|backdrop|sitter|camera), (note|look here): ", f) for f in found)
+        )
 
     def test_check_says_what_is_found_with_figures_and_the_set_after_a_mend(self):
         with tempfile.TemporaryDirectory() as folder:

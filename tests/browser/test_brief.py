@@ -77,8 +77,7 @@ class Brief(PageTest):
         self.page.get_by_role("img", name="one side dark", exact=True).wait_for()
         self.page.get_by_role("button", name="Back to the set").click()
         self.page.get_by_role("button", name="Remove one side dark").click()
-        self.page.wait_for_function("() => document.querySelectorAll('.ideas img').length === 1")
-        self.page.get_by_role("button", name="Undo").last.click()
+        self.page.locator(".ant-message").get_by_role("button", name="Undo").click()
         self.page.wait_for_function("() => document.querySelectorAll('.ideas img').length === 2")
 
     def test_furniture_and_a_door_are_put_in_pulled_and_found(self):

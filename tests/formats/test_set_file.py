@@ -93,9 +93,25 @@ class Refused(unittest.TestCase):
             with self.subTest(raw[:20]):
                 self.assertIn(refused(raw), ([""], ["format"]))
 
+    def test_a_file_of_version_2_is_read_with_what_it_did_not_know_at_its_default(self):
+        data = json.loads(write_set_file(demo_file()))
+        data["version"] = 2
+        for part in ("look", "furniture", "doors"):
+            del data["set"][part]
+        for part, names in (
+            ("sitter", ("posture", "glasses", "cloth", "sheen")),
+            ("camera", ("held", "lens")),
+            ("backdrop", ("sweep", "kind")),
+        ):
+            for name in names:
+                del data["set"][part][name]
+        read = read_set_file(json.dumps(data).encode())
+        self.assertEqual(read.version, 3)
+        self.assertEqual(read.set, replace(demo_file().set, look=None))
+
     def test_another_format_and_a_newer_version(self):
         self.assertEqual(self.fields(lambda d: d.update(format="other")), ["format"])
-        self.assertEqual(self.fields(lambda d: d.update(version=3)), ["version"])
+        self.assertEqual(self.fields(lambda d: d.update(version=4)), ["version"])
         self.assertEqual(self.fields(lambda d: d.update(version="1")), ["version"])
         self.assertEqual(self.fields(lambda d: d.pop("version")), ["version"])
 

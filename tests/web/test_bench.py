@@ -121,7 +121,7 @@ class Hand(Bench):
 
     def test_another_sitter_takes_the_seat(self):
         names = [s["name"] for s in self.client.get("/api/sitters").json["sitters"]]
-        self.assertEqual(names, ["anton", "nadia"])
+        self.assertEqual(names, ["anton", "greta", "jun", "linnea", "milo", "nadia"])
         seated = self.ask("seat", who="anton", thing="sitter").json["set"]["sitter"]
         self.assertEqual((seated["who"], seated["x"]), ("anton", self.set["sitter"]["x"]))
         self.assertEqual(self.assert_refused(self.ask("seat", who="nobody"))[0]["field"], "who")

@@ -141,9 +141,26 @@ def parse_ratio(text: str) -> float:
     return _float(match[1])
 
 
+def parse_colour(text: str) -> tuple[int, int, int]:
+    """sRGB values 0 to 255 from "#c8b090", "c8b090" or "200 176 144"."""
+    plain = _normal(text).lstrip("#")
+    if re.fullmatch(r"[0-9a-f]{6}", plain):
+        return int(plain[:2], 16), int(plain[2:4], 16), int(plain[4:], 16)
+    parts = re.split(r"[\s,;]+", plain)
+    if len(parts) == 3 and all(k.isdigit() and int(k) <= 255 for k in parts):
+        return int(parts[0]), int(parts[1]), int(parts[2])
+    raise _refuse(f"{text!r} is not a colour", "#c8b090, or red, green, blue such as 200 176 144")
+
+
+def colour_text(rgb: tuple[int, int, int]) -> str:
+    """ "#c8b090"."""
+    return "#" + "".join(f"{k:02x}" for k in rgb)
+
+
 PARSERS: dict[str, Callable[[str], Any]] = {
     "text": str.strip,
     "ratio": parse_ratio,
+    "colour": parse_colour,
     "length": parse_length,
     "angle": parse_angle,
     "aperture": parse_aperture,

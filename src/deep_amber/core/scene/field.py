@@ -7,8 +7,9 @@ from typing import Any
 from ..sitter.mesh import SitterMesh
 from .set import Set
 
-Get = Callable[[Set, SitterMesh], float]
-Put = Callable[[Set, SitterMesh, float], Set]
+Get = Callable[[Set, SitterMesh], Any]
+"""A number in the set's units, or a text or colour."""
+Put = Callable[[Set, SitterMesh, Any], Set]
 
 
 @dataclass(frozen=True)

@@ -42,7 +42,7 @@ def _field(photo_set: Set, path: str) -> Field:
     raise NotAccepted([Problem("field", f"{path!r} is not a value that can be typed", "a field of the thing's sheet")])
 
 
-def _read(field: Field, text: str) -> float:
+def _read(field: Field, text: str) -> Any:
     if field.kind == "output in watt-seconds" and field.full:
         return units.parse_watt_seconds(text, field.full)
     return units.PARSERS[field.kind](text)
@@ -90,6 +90,7 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
 
 GROUPS: dict[str, tuple[str, ...]] = {
     "tones": ("room.surfaces",),
+    "colours": ("room.colours",),
     "worn": ("sitter.skin", "sitter.hair", "sitter.sheen", "sitter.cloth", "sitter.glasses"),
     "material": ("backdrop.material", "backdrop.surface", "backdrop.variation", "backdrop.grain", "backdrop.creases",
                  "backdrop.kind"),
@@ -132,9 +133,9 @@ def _names(value: Any) -> set[str]:
     return {f.name for f in fields(value)}
 
 
-def value_text(field: Field, value: float, feet: bool) -> str:
+def value_text(field: Field, value: Any, feet: bool) -> str:
     """The value as it would be typed."""
-    texts: dict[str, Callable[[float], str]] = {
+    texts: dict[str, Callable[[Any], str]] = {
         "length": lambda v: units.length_text(v, feet),
         "angle": lambda v: f"{round(v) + 0}°",
         "aperture": units.aperture_text,
@@ -145,6 +146,7 @@ def value_text(field: Field, value: float, feet: bool) -> str:
         },
         "stops": units.stops_text,
         "text": str,
+        "colour": units.colour_text,
         "ratio": lambda v: f"{v:.3g} : 1",
         "fine number": lambda v: f"{v:g}",
         "share": lambda v: f"{v * 100:.0f} %",

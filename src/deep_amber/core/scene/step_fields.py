@@ -4,11 +4,12 @@ import math
 from dataclasses import replace
 
 from ..sitter.face import face_marks
-from ..sitter.mesh import SitterMesh
+from ..sitter.mesh import CLOTH, SitterMesh
 from .field import Field, plain, with_value
 from .moves import move
-from .room import SURFACE_LABELS
+from .room import SURFACE_LABELS, Colour, Surface
 from .set import Set
+from .surface_colour import colour_field, rgb_of, surface_of
 
 
 def _eye_height() -> Field:
@@ -51,6 +52,18 @@ def _camera_tilt() -> Field:
     return Field("tilt", "angle", get, put)
 
 
+def _cloth_colour() -> Field:
+    def get(s: Set, mesh: SitterMesh):
+        if s.sitter.cloth is not None:
+            return rgb_of(s.sitter.cloth)
+        red, green, blue = (float(k) for k in mesh.colours[mesh.parts == CLOTH].mean(0))
+        most = max(red, green, blue)
+        luminance = 0.2126 * red + 0.7152 * green + 0.0722 * blue
+        return rgb_of(Surface(luminance, Colour(red / most, green / most, blue / most)))
+
+    return Field("cloth colour", "colour", get, lambda s, _, rgb: with_value(s, ["sitter", "cloth"], surface_of(rgb)))
+
+
 _SITTER = {
     "sitter.eye_height": _eye_height(),
     "sitter.seat_height": _seat_height(),
@@ -62,6 +75,7 @@ _SITTER = {
         ("sitter.chin_forward", "chin forward", "length"), ("sitter.skin_stops", "skin, stops", "stops"),
         ("sitter.hair_stops", "hair, stops", "stops"), ("sitter.sheen", "skin shine", "share"),
     ),
+    "sitter.cloth_colour": _cloth_colour(),
 }  # fmt: skip
 _CAMERA = {"camera.tilt": _camera_tilt(), **_table(
     ("camera.aperture", "aperture", "aperture"), ("camera.time", "time", "time"),
@@ -71,17 +85,17 @@ _CAMERA = {"camera.tilt": _camera_tilt(), **_table(
     ("camera.aim.y", "aim, height", "length"), ("camera.aim.x", "aim, from middle", "length"),
     ("camera.sensor_width", "short side, mm", "fine number"), ("camera.sensor_height", "long side, mm", "fine number"),
 )}  # fmt: skip
-_BACKDROP = _table(
+_BACKDROP = {**_table(
     ("backdrop.z", "from back wall", "length"), ("backdrop.x", "from middle", "length"),
     ("backdrop.width", "width", "length"), ("backdrop.height", "top edge", "length"),
     ("backdrop.turn", "turn", "angle"), ("backdrop.lower", "lower edge", "length"),
     ("backdrop.sweep", "floor sweep", "length"), ("backdrop.surface.reflectance", "reflectance", "share"),
     ("backdrop.variation", "blotches, stops", "stops"), ("backdrop.grain", "size of blotches", "length"),
-)  # fmt: skip
-_ROOM = _table(
+), "backdrop.surface.colour": colour_field("colour", "backdrop.surface")}  # fmt: skip
+_ROOM = {**_table(
     ("room.width", "width", "length"), ("room.depth", "depth", "length"), ("room.height", "ceiling height", "length"),
     *((f"room.surfaces.{name}.reflectance", label, "share") for name, label in SURFACE_LABELS.items()),
-)  # fmt: skip
+), **{f"room.colours.{name}": colour_field(label, f"room.surfaces.{name}") for name, label in SURFACE_LABELS.items()}}  # fmt: skip
 _LOOK = _table(
     ("look.mood", "mood", "text"), ("look.ratio", "lit to shadow", "ratio"),
     ("look.backdrop_tone", "backdrop, stops", "stops"), ("look.wardrobe_colour", "wardrobe colour", "text"),
@@ -89,11 +103,12 @@ _LOOK = _table(
 
 
 def _furniture(at: str) -> dict[str, Field]:
-    return _table(
+    typed = _table(
         (f"{at}.name", "name", "text"), (f"{at}.width", "width", "length"), (f"{at}.depth", "depth", "length"),
         (f"{at}.height", "height", "length"), (f"{at}.x", "from middle", "length"), (f"{at}.z", "from back wall", "length"),
         (f"{at}.base", "lower side", "length"), (f"{at}.surface.reflectance", "reflectance", "share"),
     )  # fmt: skip
+    return {**typed, f"{at}.colour": colour_field("colour", f"{at}.surface")}
 
 
 def _door(at: str) -> dict[str, Field]:

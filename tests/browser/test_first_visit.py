@@ -17,7 +17,7 @@ class FirstVisit(PageTest):
         page.get_by_label("deep, backdrop to camera").fill("3.9 m")
         page.get_by_role("button", name="Anton").click()
         page.get_by_role("button", name="half", exact=True).click()
-        page.get_by_text("one 60 x 90 cm softbox, metered").wait_for()
+        page.get_by_text("one light, metered").wait_for()
         with page.expect_navigation(url="**/set/*"):
             page.get_by_role("button", name="Put it on the bench").click()
         self.settled()

@@ -147,7 +147,7 @@ export function BeginPage() {
           <Button type="primary" size="large" loading={busy} disabled={!set || problems.length > 0} onClick={() => void keep()}>
             Put it on the bench
           </Button>
-          <span>{begun && `${Math.round(begun.set.camera.focal_length)} mm, f/${begun.set.camera.aperture}, one 60 x 90 cm softbox, metered. Everything can be pulled about there.`}</span>
+          <span>{begun && `${Math.round(begun.set.camera.focal_length)} mm, f/${begun.set.camera.aperture}, one light, metered. Everything can be pulled about there.`}</span>
         </footer>
       </div>
       <figure>{picture && <img src={picture} alt="The picture as this room would take it" />}</figure>

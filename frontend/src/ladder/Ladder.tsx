@@ -15,7 +15,8 @@ const signed = (stops: number) => (Math.abs(stops) < 0.05 ? "0.0" : `${stops > 0
 /** The scale in stops with a grey patch at every half stop, and every surface at its reading. */
 export function Ladder({ width, height }: { width: number; height: number }) {
   const picture = useBench((s) => s.picture);
-  const aims = useBench((s) => s.scene?.aims ?? NO_AIMS);
+  // One light alone is not what the look aims at.
+  const aims = useBench((s) => (s.solo === null ? s.scene?.aims : undefined) ?? NO_AIMS);
   const ladder = useQuery({ queryKey: ["ladder"], queryFn: async () => (await server.GET("/api/ladder")).data, staleTime: Infinity });
   const rungs = ladder.data?.rungs;
   if (!rungs?.length) {

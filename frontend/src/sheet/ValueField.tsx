@@ -3,6 +3,8 @@ import { enterValue, stepValue } from "../bench/actions";
 import { inWords, type Value } from "../server/client";
 import "./sheet.css";
 
+const COLUMN = 12; // characters that a column has room for
+
 /** One value as it would be typed; Enter puts it in, Escape takes it back. What is wrong stands under it. */
 export function ValueField({ value }: { value: Value }) {
   const [text, setText] = useState(value.text);
@@ -27,7 +29,7 @@ export function ValueField({ value }: { value: Value }) {
   }
 
   return (
-    <div className={`value${wrong ? " refused" : ""}`}>
+    <div className={`value${wrong ? " refused" : ""}${value.text.length > COLUMN ? " long" : ""}`}>
       <label htmlFor={id}>{value.label}</label>
       <span className="entry">
         {value.steps && (
@@ -46,7 +48,7 @@ export function ValueField({ value }: { value: Value }) {
           maxLength={40}
           aria-invalid={wrong !== ""}
           aria-describedby={wrong ? `${id}-wrong` : undefined}
-          size={Math.max(6, Math.min(text.length, 10))}
+          size={Math.max(6, Math.min(text.length, value.text.length > COLUMN ? 24 : 10))}
           onFocus={(e) => e.currentTarget.select()}
           onChange={(e) => setText(e.currentTarget.value)}
           onBlur={() => void put()}

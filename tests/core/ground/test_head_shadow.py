@@ -37,6 +37,9 @@ class HeadShadows(unittest.TestCase):
         self.assertEqual(aside.side, "camera-right")
         seen = coverage(self.set)
         self.assertAlmostEqual(aside.beyond, aside.place[0] - self.set.backdrop.x - seen.right, delta=0.06)
+        (far,) = head_shadows(self.lit_from(-1.2, 0.1, 0.3), self.mesh)
+        self.assertTrue(far.on_wall)
+        self.assertFalse(aside.on_wall)
         (low,) = head_shadows(self.lit_from(0.0, 1.2, 1.0), self.mesh)
         self.assertEqual(low.side, "under")
 

@@ -22,7 +22,6 @@ from ..units import APERTURES, aperture_text, length_text, step_in_series
 from .finding import Finding, GoOn, Mend, stages_for
 
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
-RATIO_OFF, TONE_OFF = 1 / 3, 0.5  # stops from the aim that are worth a look
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
 WARDROBE = {"white": "white", "light": "light grey", "middle": "mid grey", "dark": "charcoal", "black": "black"}
 """The cloth that stands for each tone."""
@@ -66,7 +65,7 @@ def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Itera
     yield from _exposure(photo_set, aims["lit_cheek"], read)
     off = read.ratio_stops - math.log2(look.ratio)
     figures = {"ratio": read.ratio, "aimed_ratio": look.ratio, "off_stops": off}
-    if abs(off) > RATIO_OFF:
+    if abs(off) > TOLERANCE:
         side = "too deep" if off > 0 else "too filled"
         yield Finding("brief.ratio", "look", f"Lit to shadow reads {read.ratio:.1f} : 1, aimed at {look.ratio:.3g} : 1: the shadow is "
                       f"{abs(off):.1f} stops {side}.", figures)  # fmt: skip
@@ -76,7 +75,7 @@ def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Itera
     mean = sum(tones) / len(tones)
     away = mean - look.backdrop_tone
     figures = {"backdrop_stops": mean, "aimed_stops": look.backdrop_tone}
-    if abs(away) > TONE_OFF:
+    if abs(away) > TOLERANCE:
         yield Finding("brief.backdrop", "look", f"The backdrop is {abs(away):.1f} stops {'brighter' if away > 0 else 'darker'} than "
                       "aimed at.", figures)  # fmt: skip
     else:

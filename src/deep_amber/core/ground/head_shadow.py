@@ -23,6 +23,8 @@ class HeadShadow:
     in_frame: bool
     beyond: float
     """How far outside the nearest edge of the frame, measured there [m]; 0 inside."""
+    on_wall: bool
+    """A side wall catches it before it gets to the plane."""
     side: str
     """"camera-left", "camera-right", "over" or "under" the frame; empty inside."""
 
@@ -59,12 +61,14 @@ def head_shadows(photo_set: Set, mesh: SitterMesh) -> list[HeadShadow]:
         }
         side = max(over, key=lambda k: over[k])
         inside = over[side] <= 0
+        on_wall = abs(float(place[0])) > photo_set.room.width / 2
         found.append(
             HeadShadow(
                 i,
                 (float(place[0]), float(place[1]), float(place[2])),
                 inside,
                 0.0 if inside else float(over[side] * z),
+                on_wall,
                 "" if inside else side,
             )
         )

@@ -204,7 +204,9 @@ def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     doors = tuple(door_lines(room, k, next(marks)) for k in photo_set.doors)
     seen, margins = backdrop_seen(photo_set)
     shadows = tuple(
-        ShadowLines(lights[k.light].letter, rounded(k.place), k.in_frame) for k in head_shadows(photo_set, mesh)
+        ShadowLines(lights[k.light].letter, rounded(k.place), k.in_frame)
+        for k in head_shadows(photo_set, mesh)
+        if not k.on_wall
     )
     return Drawing(
         room.width, room.depth, room.height, line_of(corners), line_of(sweep.corners[:, [0, 2]]) if sweep else (),

@@ -46,10 +46,9 @@ def furniture_in_room(photo_set: Set) -> Iterator[Problem]:
             )
         if _inside(piece, photo_set.camera.place.array):
             yield Problem("camera.place", f"the camera is inside {piece.name!r}", "a place beside it")
-        seated = sitter.posture == "seated" and piece.base + piece.height <= sitter.seat_height + 0.02
-        lain_on = sitter.posture != "seated" and piece.base + piece.height <= sitter.seat_height + 0.02
+        under_sitter = piece.base + piece.height <= sitter.seat_height + 0.02  # a seat or couch
         body = np.array([sitter.x, piece.base + piece.height / 2, sitter.z])
-        if not seated and not lain_on and piece.base < 1.2 and _inside(piece, body):
+        if not under_sitter and piece.base < 1.2 and _inside(piece, body):
             yield Problem(
                 "sitter.x", f"the sitter is inside {piece.name!r}", "a place beside it, or a seat on top of it"
             )

@@ -170,6 +170,14 @@ class Backdrop(Rules):
         after = self.mended(dark, "backdrop.unlit")
         self.assertEqual(after.lights[-1].role, "ground")
 
+    def test_a_shadow_out_of_the_frame_is_said_where_it_falls(self):
+        s, face = plain_set(), plain_set().camera.aim
+        self.assertIn("outside the frame on camera-right", self.one(s, "backdrop.shadow_out", "note").message)
+        wide = with_light(
+            s, place=Point(-1.1, 1.5, 2.2), aim=face, modifier=replace(s.lights[0].modifier, width=0.3, height=0.3)
+        )
+        self.assertIn("falls on the camera-right wall", self.one(wide, "backdrop.shadow_out", "note").message)
+
     def test_materials_without_texture_say_nothing_of_creases(self):
         self.assertEqual(
             self.found(choose(plain_set(), "backdrop.material", next(iter(BACKDROPS))), "backdrop.creases"), []

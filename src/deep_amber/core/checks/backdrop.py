@@ -180,6 +180,13 @@ def _shadow(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> Iterat
     for head in head_shadows(photo_set, mesh):
         if head.light in shown or head.in_frame:
             continue
-        where = f"{head.side} the frame" if head.side in ("over", "under") else f"outside the frame on {head.side}"
-        yield Finding("backdrop.shadow_out", "note", f"The head's shadow by {photo_set.lights[head.light].name} falls "
-                      f"{length_text(head.beyond, feet)} {where}.", {"beyond_m": head.beyond})  # fmt: skip
+        name = photo_set.lights[head.light].name
+        if head.on_wall:
+            where = f"on the camera-{'left' if head.place[0] < 0 else 'right'} wall"
+        elif head.side in ("over", "under"):
+            where = f"{length_text(head.beyond, feet)} {head.side} the frame"
+        else:
+            where = f"{length_text(head.beyond, feet)} outside the frame on {head.side}"
+        yield Finding(
+            "backdrop.shadow_out", "note", f"The head's shadow by {name} falls {where}.", {"beyond_m": head.beyond}
+        )

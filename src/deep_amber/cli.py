@@ -9,6 +9,7 @@ import click
 
 from .core.checks.checks import findings_of
 from .core.checks.finding import Finding
+from .core.pattern.summary import pattern_of, pattern_summary
 from .core.problem import NotAccepted
 from .core.safety.heat import heat_warnings
 from .core.simulation import SETTLED, simulate
@@ -119,6 +120,22 @@ def check(set_file: Path, as_json: bool) -> None:
         click.echo(
             f"{finding.step}, {mark}: {finding.message}" + (f" Mend: {finding.mend.text}." if finding.mend else "")
         )
+
+
+@main.command()
+@set_file
+@click.option("--json", "as_json", is_flag=True, help="Machine-readable.")
+def pattern(set_file: Path, as_json: bool) -> None:
+    """Names the pattern of the key from its shadows, with reasons and catchlights."""
+    photo_set = _file(set_file).set
+    made = pattern_summary(pattern_of(photo_set, sitter_of(photo_set)))
+    if as_json:
+        click.echo(json.dumps(made, indent=2))
+        return
+    name = made["composed"] or made["pattern"] or "no key light comes to the face"
+    click.echo(name + (f", between {' and '.join(made['between'])}" if made["between"] else ""))
+    click.echo("\n".join([*([made["side"]] if made["side"] else []), *(k["text"] for k in made["reasons"]),
+                          *(k["text"] for k in made["catchlights"])]))  # fmt: skip
 
 
 @main.command("schema")

@@ -6,9 +6,9 @@ import numpy as np
 
 from ..scene.geometry import emitter_quad
 from ..scene.set import Set
+from ..sitter.face import head_frame
 from ..sitter.glasses import LENS_HALF_HEIGHT, LENS_HALF_WIDTH, lens_places
 from ..sitter.mesh import SitterMesh
-from ..sitter.pose import neck_transforms, place_of
 
 SAMPLES = 9  # across a lens
 LEAST = 0.01  # of a lens
@@ -32,18 +32,16 @@ def glare(photo_set: Set, mesh: SitterMesh) -> list[Glare]:
     sitter = photo_set.sitter
     if sitter.glasses == "none":
         return []
-    head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt, sitter.chin_forward)[4]
-    rotation, offset = place_of(mesh, sitter)
-    turn = rotation @ head[:3, :3]
+    head = head_frame(mesh, sitter)
     lean = np.radians(PANTOSCOPIC)
-    normal = turn @ np.array([0.0, -np.sin(lean), np.cos(lean)])
+    normal = head.rotation @ np.array([0.0, -np.sin(lean), np.cos(lean)])
     across = np.linspace(-1, 1, SAMPLES)
     u, v = (k.ravel() for k in np.meshgrid(across, across))
     oval = np.abs(u) ** 3 + np.abs(v) ** 3 <= 1
     spread = np.stack([u[oval] * LENS_HALF_WIDTH, v[oval] * LENS_HALF_HEIGHT, np.zeros(oval.sum())], 1)
     found = []
     for eye, middle in zip(("left", "right"), lens_places(mesh), strict=True):
-        points = (rotation @ (head[:3, :3] @ (middle + spread).T + head[:3, 3:])).T + offset
+        points = head.in_room(middle + spread)
         way = points - photo_set.camera.place.array
         way /= np.linalg.norm(way, axis=1, keepdims=True)
         mirrored = way - 2 * (way @ normal)[:, None] * normal

@@ -23,18 +23,37 @@ class FaceMarks:
     """Where the incident meter is held, in front of the nose tip [m]."""
 
 
+@dataclass(frozen=True, eq=False)
+class HeadFrame:
+    """Where the head at rest (facing +z, the middle between the eyes at the origin) stands in the room."""
+
+    rotation: np.ndarray  # (3, 3); its third column is where the nose points
+    offset: np.ndarray  # (3,) [m]
+
+    def in_room(self, points: np.ndarray) -> np.ndarray:
+        """(..., 3) points of the head at rest, in the room [m]."""
+        return points @ self.rotation.T + self.offset
+
+    def in_head(self, points: np.ndarray) -> np.ndarray:
+        """(..., 3) points of the room as the head at rest has them [m]."""
+        return (points - self.offset) @ self.rotation
+
+
+@lru_cache(maxsize=64)
+def head_frame(mesh: SitterMesh, sitter: Sitter) -> HeadFrame:
+    """The frame that the nose carries, in the room: the facial plane is its x and y."""
+    head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt, sitter.chin_forward)[4]
+    rotation, offset = place_of(mesh, sitter)
+    return HeadFrame(rotation @ head[:3, :3], rotation @ head[:3, 3] + offset)
+
+
 @lru_cache(maxsize=64)
 def face_marks(mesh: SitterMesh, sitter: Sitter) -> FaceMarks:
     """Marks of the posed face in the room, without posing the whole mesh."""
-    head = neck_transforms(mesh.joints, sitter.head_turn, sitter.head_nod, sitter.head_tilt, sitter.chin_forward)[4]
-    rotation, offset = place_of(mesh, sitter)
-
-    def in_room(point: np.ndarray) -> np.ndarray:
-        return rotation @ (head[:3, :3] @ point + head[:3, 3]) + offset
-
-    forward = rotation @ head[:3, :3] @ np.array([0.0, 0.0, 1.0])
-    nose = in_room(mesh.vertices[mesh.landmarks["nose_tip"]])
-    marks = (in_room(mesh.vertices[mesh.landmarks["nose_bridge"]]), in_room(np.zeros(3)), forward,
+    head = head_frame(mesh, sitter)
+    forward = head.rotation @ np.array([0.0, 0.0, 1.0])
+    nose = head.in_room(mesh.vertices[mesh.landmarks["nose_tip"]])
+    marks = (head.in_room(mesh.vertices[mesh.landmarks["nose_bridge"]]), head.in_room(np.zeros(3)), forward,
              nose + forward * METER_TO_NOSE)  # fmt: skip
     return FaceMarks(*(tuple(map(float, m)) for m in marks))  # type: ignore[arg-type]
 

@@ -16,6 +16,7 @@ from .workers import in_chunks
 
 CHUNK = 8192  # rays a piece of work
 _AT_ORIGIN = (np.eye(3, dtype=np.float32), np.zeros(3, np.float32))
+MIDDLES = np.full((256, 2), 0.5, np.float32)  # samples in the middle of their strata
 UNEVEN = 1.2  # Gauss nodes more for each stop of hot centre
 CELL = 0.5  # emitter size in distances a Gauss node more: .01 stop against the closed form (tests)
 
@@ -152,7 +153,7 @@ def _add_clear(blocked, weights, owner, out):
             out[owner[k]] += weights[k]
 
 
-def _seen_and_whole(rays, points, normals, lift, emitter, quads, columns, rows, turn, receptor):
+def _seen_and_whole(rays, points, normals, lift, emitter, quads, columns, rows, turn, receptor, jitter=JITTER):
     """(n,) visible weight and (n,) whole weight, both averaged over the samples."""
     n, samples = len(points), columns * rows
     rotation, offset = (rays.rotation, rays.offset) if rays else _AT_ORIGIN
@@ -162,7 +163,7 @@ def _seen_and_whole(rays, points, normals, lift, emitter, quads, columns, rows, 
         size = (b - a) * samples
         origins, directions = np.empty((size, 3), np.float32), np.empty((size, 3), np.float32)
         weights, owner = np.empty(size, np.float32), np.empty(size, np.int32)
-        count = _shadow_rays(points, normals, lift, emitter, quads, columns, rows, turn, JITTER, receptor,
+        count = _shadow_rays(points, normals, lift, emitter, quads, columns, rows, turn, jitter, receptor,
                              rotation, offset, origins, directions, weights, owner, whole[a:b], a, b)  # fmt: skip
         if rays is None:
             blocked = np.zeros(count, np.bool_)
@@ -215,3 +216,19 @@ def illuminance(
     seen, whole = _seen_and_whole(rays, points, axes, lift, emitter, quads, *grid, turn, receptor)
     visible = np.minimum(seen / np.maximum(whole, 1e-20), 1)
     return unshadowed(points, axes, emitter, CELL / 2, receptor) * visible
+
+
+def even_illuminance(
+    rays: SitterRays | None, points: np.ndarray, axes: np.ndarray, lift: np.ndarray, emitter: Emitter,
+    quads: np.ndarray, grid: tuple[int, int],
+) -> np.ndarray:  # fmt: skip
+    """As `illuminance` for flat receptors, by a regular grid of samples: the same for mirrored sets, and smooth when
+    the light moves, at the price of a step in penumbras.
+
+    Returns
+    -------
+    (n,) float32 [lx per cd/m2]
+    """
+    turn = np.zeros((len(points), 2), np.float32)
+    seen, _ = _seen_and_whole(rays, points, axes, lift, emitter, quads, *grid, turn, FLAT, MIDDLES)
+    return seen * np.float32(emitter.row[AREA])

@@ -1,0 +1,196 @@
+"""Catchlights: each emitter and bright panel mirrored in each eye, solved on the cornea.
+
+The cornea is a sphere; a point of it mirrors a place of the emitter into the lens where its normal halves the angle
+between the two (law of reflection). What shows lies on the cornea's disc, and neither way is blocked.
+"""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..scene.geometry import Quad, aiming_axes
+from ..scene.point import Point
+from ..simulation.obstacles import rows_of
+from ..simulation.stages import Stages
+from ..sitter.face import head_frame
+from ..sitter.mesh import CLOTH, GLASSES, HAIR, SCALP, TROUSERS
+from ..transport.emitter import ROUND, Emitter, luminance_toward
+from ..transport.quads import FAR, quad_hits
+
+CORNEA, IRIS = 0.0078, 0.0059  # radii [m] (laboratory notes)
+OUT = 6e-4  # [m] before the cornea's facets from which rays start
+ACROSS = 8  # samples a side of an emitter
+LEAST = 0.03  # share of an emitter that must show
+LID_HIGH, LID_WIDE = 0.014, 0.014  # [m] from the eye within which skin in the way is the lid
+
+
+@dataclass(frozen=True)
+class Shown:
+    """A thing that may be mirrored."""
+
+    name: str
+    emitter: Emitter
+    in_the_way: tuple[Quad, ...]
+    stops: float
+    """Of its luminance against the brightest [stops]."""
+
+
+@dataclass(frozen=True)
+class Catchlight:
+    eye: str
+    """"left" or "right", the sitter's own."""
+    of: str
+    """Name of the light or panel."""
+    present: bool
+    clock: str
+    """Where on the iris, as the camera sees it, as in "10:30"; empty for a missing one, "middle" over the pupil."""
+    width: float
+    """Share of the iris's width."""
+    shape: str
+    """"round", "rectangle" or "strip", and whether lid or brow cut it."""
+    reason: str
+    """Why it is missing; empty for a present one."""
+    x: float
+    """Of the mirrored middle from the iris's middle, to the right in the picture, in iris radii."""
+    y: float
+    """The same up."""
+    outline: tuple[tuple[float, float], ...]
+    """Mirrored outline in iris radii from the iris's middle, whether it shows or not."""
+    stops: float
+    """Of its luminance against the brightest [stops]."""
+
+
+def _front_samples(emitter: Emitter) -> np.ndarray:
+    """(n, 2) places over the front, -1..1 each."""
+    middles = (np.arange(ACROSS) + 0.5) / ACROSS * 2 - 1
+    places = np.stack(np.meshgrid(middles, middles), -1).reshape(-1, 2)
+    return places[(places**2).sum(1) <= 1] if emitter.row[ROUND] else places
+
+
+def _outline_places(emitter: Emitter) -> np.ndarray:
+    turn = np.linspace(0, 2 * np.pi, 24, endpoint=False)
+    round_one = np.stack([np.cos(turn), np.sin(turn)], 1)
+    return round_one if emitter.row[ROUND] else round_one / np.abs(round_one).max(1, keepdims=True)
+
+
+def _mirror_points(places: np.ndarray, lens: np.ndarray, middle: np.ndarray, gaze: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+    """(n, 3) points of the cornea that mirror places into the lens, and their normals: a fixed point in four rounds."""
+    normal = np.repeat(gaze[None], len(places), 0)
+    for _ in range(4):
+        points = middle + CORNEA * normal
+        to_light, to_lens = places - points, lens - points
+        half = to_light / np.linalg.norm(to_light, axis=1, keepdims=True)
+        half = half + to_lens / np.linalg.norm(to_lens, axis=1, keepdims=True)
+        normal = half / np.maximum(np.linalg.norm(half, axis=1, keepdims=True), 1e-9)
+    return middle + CORNEA * normal, normal
+
+
+def _clock(x: float, y: float) -> str:
+    if math.hypot(x, y) < 0.12:
+        return "middle"
+    half_hours = round(math.degrees(math.atan2(x, y)) / 15) % 24
+    return f"{(half_hours // 2) or 12}:{'30' if half_hours % 2 else '00'}"
+
+
+def _shape(emitter: Emitter, share: float) -> str:
+    wide, high = (float(np.linalg.norm(emitter.row[k : k + 3])) for k in (3, 6))
+    name = "round" if emitter.row[ROUND] else "strip" if max(wide, high) > 2 * min(wide, high) else "rectangle"
+    return name if share > 0.9 else f"{name}, cut by the lid" if share > LEAST else name
+
+
+@dataclass(frozen=True)
+class _Eye:
+    name: str
+    middle: np.ndarray  # of the eyeball, in the room
+    cornea: np.ndarray  # of the cornea's sphere
+
+    @property
+    def gaze(self) -> np.ndarray:
+        way = self.cornea - self.middle
+        return way / np.linalg.norm(way)
+
+
+def _missing(stages: Stages, eye: _Eye, shown: Shown, points, normals, ways, in_disc, free) -> str:
+    """Why nothing of it shows."""
+    head = head_frame(stages.mesh, stages.photo_set.sitter)
+    toward = head.rotation.T @ (np.array(shown.emitter.row[:3]) - eye.middle)
+    if toward[2] < 0:
+        return "it is behind the face"
+    if not in_disc.any():
+        off = head.rotation.T @ normals.mean(0)
+        if abs(off[1]) > abs(off[0]):
+            return "too high" if off[1] > 0 else "too low"
+        return "too far to the side"
+    rows = np.where(in_disc & ~free)[0]
+    if not len(rows):
+        return "it does not shine this way"
+    for quad in shown.in_the_way:
+        met = np.empty((3, len(rows)), np.float32)
+        quad_hits(rows_of((quad,))[0], points[rows].mean(0).astype(np.float32), np.ascontiguousarray(ways[rows].T.astype(np.float32)), met)
+        if (met[0] < 1).mean() > 0.5:
+            return "something stands in its way"
+    hits = stages.rays().first_hits((points[rows] + OUT * normals[rows]).astype(np.float32), ways[rows].astype(np.float32))
+    met = (hits.face >= 0) & (hits.distance < FAR)
+    if not met.any():
+        return "lid"  # the way to the lens is shut
+    faces = stages.mesh.faces[hits.face[met]]
+    part = int(np.bincount(stages.mesh.parts[faces[:, 0]]).argmax())
+    if part in (HAIR, SCALP):
+        return "hair"
+    if part in (CLOTH, TROUSERS):
+        return "the body"
+    if part == GLASSES:
+        return "the rim of the glasses"
+    at = head.in_head(stages.posed().in_room(stages.posed().vertices[faces.ravel()]).mean(0)) - head.in_head(eye.middle)
+    if at[1] > LID_HIGH:
+        return "brow"
+    inward = -at[0] if eye.name == "left" else at[0]
+    return "nose" if inward > LID_WIDE else "lid"
+
+
+def _blocked_by(quads: tuple[Quad, ...], points: np.ndarray, ways: np.ndarray) -> np.ndarray:
+    out, met = np.zeros(len(points), bool), np.empty((3, 1), np.float32)
+    for row in rows_of(quads):
+        for k in range(len(points)):
+            quad_hits(row, points[k].astype(np.float32), np.ascontiguousarray(ways[k : k + 1].T.astype(np.float32)), met)
+            out[k] |= met[0, 0] < 0.9995
+    return out
+
+
+def _in_eye(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
+    row, camera = shown.emitter.row, stages.photo_set.camera
+    lens = camera.place.array
+    samples = _front_samples(shown.emitter)
+    places = row[:3] + samples[:, :1] * row[3:6] + samples[:, 1:] * row[6:9]
+    points, normals = _mirror_points(places, lens, eye.cornea, eye.gaze)
+    in_disc = normals @ eye.gaze > math.sqrt(1 - (IRIS / CORNEA) ** 2)
+    ways = places - points
+    start = (points + OUT * normals).astype(np.float32)
+    rays = stages.rays()
+    free = ~rays.blocked(start, ways.astype(np.float32)) & ~rays.blocked(start, (lens - points).astype(np.float32))
+    unit_ways = ways / np.linalg.norm(ways, axis=1, keepdims=True)
+    bright = np.array([luminance_toward(shown.emitter, *s, *d) for s, d in zip(samples, unit_ways, strict=True)]) > 0.02
+    seen = in_disc & free & bright
+    if seen.any() and shown.in_the_way:
+        seen[seen] = ~_blocked_by(shown.in_the_way, points[seen], ways[seen])
+    iris = eye.cornea + math.sqrt(CORNEA**2 - IRIS**2) * eye.gaze
+    right, up, _ = aiming_axes(camera.place, Point(*map(float, eye.middle)))
+    on_picture = np.stack([(points - iris) @ right, (points - iris) @ up], 1) / IRIS
+    rim, _ = _mirror_points(row[:3] + _outline_places(shown.emitter) @ row[3:9].reshape(2, 3), lens, eye.cornea, eye.gaze)
+    outline = tuple((float((p - iris) @ right / IRIS), float((p - iris) @ up / IRIS)) for p in rim)
+    share = float(seen.mean())
+    x, y = (on_picture[seen] if seen.any() else on_picture).mean(0)
+    if share < LEAST:
+        reason = _missing(stages, eye, shown, points, normals, ways, in_disc, free)
+        return Catchlight(eye.name, shown.name, False, "", 0.0, _shape(shown.emitter, 1.0), reason, float(x), float(y), outline,
+                          shown.stops)  # fmt: skip
+    across = np.ptp(on_picture[seen, 0]) * ACROSS / (ACROSS - 1) / 2
+    return Catchlight(eye.name, shown.name, True, _clock(x, y), float(across), _shape(shown.emitter, share), "", float(x),
+                      float(y), outline, shown.stops)  # fmt: skip
+
+
+def catchlights(stages: Stages, shown: list[Shown]) -> list[Catchlight]:
+    """Each thing in each eye, the sitter's left eye first."""
+    eyes = [_Eye(name, row[:3], row[3:6]) for name, row in zip(("left", "right"), stages.posed().eyes, strict=True)]
+    return [_in_eye(stages, eye, thing) for eye in eyes for thing in shown]

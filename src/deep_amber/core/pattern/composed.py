@@ -1,0 +1,62 @@
+"""Names that take more than the key: clamshell, silhouette, edge light only."""
+
+import numpy as np
+
+from ..exposure.response import LUMINANCE
+from ..kit.emission import emissions
+from ..scene.light import Light
+from ..simulation.layers import parts
+from ..simulation.readings import Readings, exposed, lights_on
+from ..simulation.secondary import secondaries
+from ..simulation.stages import Stages
+from ..sitter.face import head_frame
+from ..transport.direct import unshadowed
+from ..transport.emitter import Emitter
+from .directions import angles
+from .face_points import face_points
+from .rules import Pattern
+
+BELOW, ASIDE = -15.0, 40.0  # degrees: light from under this and within that of the middle comes from below
+FILLS = -5.0  # stops under the key from which light from below counts
+FACE_UNDER, GROUND_OVER = 3.0, -1.0  # stops: the face under the ground, and the ground over mid grey, of a silhouette
+EDGE_UNDER = -2.5  # stops from mid grey under which the face itself is dark
+
+
+def _on_face(stages: Stages, emitter: Emitter, radiance: np.ndarray) -> tuple[float, float]:
+    """Light on a receptor at the face that faces an emitter, and the share of it that comes from below."""
+    head, face = head_frame(stages.mesh, stages.photo_set.sitter), face_points(stages.mesh)
+    middle = head.in_room(face.centre)
+    way = emitter.row[:3] - middle
+    axis = (way / np.linalg.norm(way))[None].astype(np.float32)
+    lux = float(unshadowed(middle[None].astype(np.float32), axis, emitter)[0] * (LUMINANCE @ radiance))
+    azimuth, elevation = angles(head.rotation.T @ way)
+    return lux, lux if elevation < BELOW and abs(azimuth) < ASIDE else 0.0
+
+
+def from_below(stages: Stages, key: Light) -> float:
+    """Light from below against the key's, from second lights and from panels [stops]; far under zero for none."""
+    main, below = 0.0, 1e-9
+    for light in lights_on(stages.photo_set):
+        scale = exposed(stages.photo_set, light)
+        for part in parts(stages, light):
+            lux, under = _on_face(stages, part.emitter, part.radiance * scale)
+            main, below = main + (lux if light is key else 0.0), below + (0.0 if light is key else under)
+        for emission in emissions(light):
+            for s in secondaries(stages, light, emission):
+                if not s.key_light and s.sheet > 0:
+                    below += _on_face(stages, s.emitter, s.radiance * emission.radiance * scale)[1]
+    return float(np.log2(below / max(main, 1e-9)))
+
+
+def composed_name(stages: Stages, key: Light, pattern: Pattern, readings: Readings) -> str:
+    """"clamshell", "silhouette", "edge light only", or empty."""
+    stops = {name: k.stops for name, k in readings.surfaces.items()}
+    face = max(stops["lit_cheek"], stops["shadow_cheek"], stops["forehead"])
+    ground = max(stops[k] for k in ("backdrop_left", "backdrop_middle", "backdrop_right"))
+    if ground - face >= FACE_UNDER and ground > GROUND_OVER:
+        return "silhouette"
+    if pattern == "rim" and face < EDGE_UNDER:
+        return "edge light only"
+    if pattern == "butterfly" and from_below(stages, key) > FILLS:
+        return "clamshell"
+    return ""

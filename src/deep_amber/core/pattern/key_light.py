@@ -1,0 +1,92 @@
+"""The key, and its light on the face alone: what the pattern is read from."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..exposure.response import LUMINANCE
+from ..scene.light import Light
+from ..scene.set import Set
+from ..simulation.layers import Part, parts
+from ..simulation.obstacles import obstacles, rows_of
+from ..simulation.stages import Stages
+from ..sitter.face import HeadFrame, head_frame
+from ..transport.direct import even_illuminance, unshadowed
+from ..transport.emitter import ROUND
+from ..transport.hemisphere import RAY_START
+from .face_points import FacePoints, face_points
+
+SQUARE_GRID, ROUND_GRID = (4, 4), (2, 8)
+"""Samples of a front. Regular, as jitter made left and right differ (laboratory notes)."""
+AROUND = np.array([[0.0, 0.0, 0.0], [0.05, 0.0, 0.0], [-0.05, 0.0, 0.0], [0.0, 0.07, 0.0], [0.0, -0.06, 0.0]])
+"""Places about the middle of the face where light could fall unblocked [m]."""
+
+
+@dataclass(frozen=True, eq=False)
+class KeyLight:
+    level: np.ndarray
+    """(n,) light on each face point over that on an unblocked receptor at the face that faces the light."""
+    direction: np.ndarray
+    """(3,) unit way to the light in the head's frame."""
+    distance: float
+    """From the middle of the face [m]."""
+    size: float
+    """Mean of width and height of what throws the light [m]."""
+
+
+def key_index(photo_set: Set) -> int | None:
+    """Which light is the key: the first of that role that is on; without one the first that is on."""
+    on = [k for k, light in enumerate(photo_set.lights) if light.on]
+    return next((k for k in on if photo_set.lights[k].role == "key"), on[0] if on else None)
+
+
+def sample_grid(part: Part) -> tuple[int, int]:
+    """Samples of an emitter's front."""
+    return ROUND_GRID if part.emitter.row[ROUND] else SQUARE_GRID
+
+
+def unblocked(part: Part, middle: np.ndarray) -> float:
+    """Light of an emitter on a receptor about a place that faces it, nothing in the way: the most of five places."""
+    places = (middle + AROUND).astype(np.float32)
+    ways = part.emitter.row[:3] - places
+    axes = (ways / np.linalg.norm(ways, axis=1, keepdims=True)).astype(np.float32)
+    return float(unshadowed(places, axes, part.emitter).max())
+
+
+def placed(face: FacePoints, head: HeadFrame) -> tuple[np.ndarray, np.ndarray]:
+    """(n, 3) points [m] and (n, 3) normals of the face in the room, float32."""
+    points = head.in_room(face.points.astype(float)).astype(np.float32)
+    return points, (face.normals @ head.rotation.T).astype(np.float32)
+
+
+def key_light(stages: Stages, light: Light) -> KeyLight | None:
+    """What the key throws on the face: its front, or the board, scrim or wall that it works through.
+
+    Everything in the way counts: the sitter's own nose, brow, hair and body, glasses, flags, panels, furniture.
+    None where nothing of it comes to the face.
+    """
+    face, head = face_points(stages.mesh), head_frame(stages.mesh, stages.photo_set.sitter)
+    points, normals = placed(face, head)
+    middle = head.in_room(face.centre)
+    lift = np.full(len(points), RAY_START, np.float32)
+    level, reference, strongest = np.zeros(len(points)), 0.0, (0.0, None)
+    for part in parts(stages, light):
+        share = float(LUMINANCE @ part.radiance)
+        free = unblocked(part, middle) * share
+        if free <= 0:
+            continue
+        quads = rows_of(obstacles(stages, light, part.emitter))
+        level += even_illuminance(stages.rays(), points, normals, lift, part.emitter, quads, sample_grid(part)) * share
+        reference += free
+        if free > strongest[0]:
+            strongest = (free, part)
+    if strongest[1] is None:
+        return None
+    row = strongest[1].emitter.row
+    way = head.in_head(row[:3]) - face.centre
+    away = float(np.linalg.norm(way))
+    return KeyLight(level / reference, way / away, away, _size(row))
+
+
+def _size(row: np.ndarray) -> float:
+    return float(np.linalg.norm(row[3:6]) + np.linalg.norm(row[6:9]))

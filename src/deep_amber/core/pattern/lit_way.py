@@ -1,0 +1,53 @@
+"""The lit way down the cheek: from the brightest place under the eye to the level of the mouth, on the shadow side.
+
+Loop leaves such a way lit, Rembrandt closes it. The way is the one whose darkest place is brightest, so no threshold
+decides what is shadow, and it holds for soft light (laboratory notes).
+"""
+
+import numba as nb
+import numpy as np
+
+
+@nb.njit(nogil=True, cache=True)
+def bottlenecks(level, neighbours, start_in, way_in, goal_in, out):
+    """Light at the start and at the darkest place of the best way, for each light.
+
+    level : (k, n) smoothed light on the points; neighbours : (n, 8) index or -1
+    start_in, way_in, goal_in : (k, n) bool, where the way starts, may go, and ends
+    out : (k, 3), written: light at the start, light at the darkest place of the way (0 where there is none), and the
+    point where it starts
+    """
+    n = level.shape[1]
+    best, done, open_points = np.empty(n), np.empty(n, np.bool_), np.empty(n, np.int32)
+    for k in range(level.shape[0]):
+        start, light = -1, -1.0
+        for i in range(n):
+            if start_in[k, i] and level[k, i] > light:
+                light, start = level[k, i], i
+        out[k, 0], out[k, 1], out[k, 2] = max(light, 0.0), 0.0, start
+        if start < 0:
+            continue
+        best[:], done[:] = -1.0, False
+        best[start], open_points[0], count = light, start, 1
+        while count > 0:
+            at = 0
+            for j in range(1, count):
+                if best[open_points[j]] > best[open_points[at]]:
+                    at = j
+            here = open_points[at]
+            count -= 1
+            open_points[at] = open_points[count]
+            if goal_in[k, here]:
+                out[k, 1] = best[here]
+                break
+            done[here] = True
+            for w in range(neighbours.shape[1]):
+                there = neighbours[here, w]
+                if there < 0 or done[there] or not way_in[k, there]:
+                    continue
+                value = min(best[here], level[k, there])
+                if value > best[there]:
+                    if best[there] < 0:
+                        open_points[count] = there
+                        count += 1
+                    best[there] = value

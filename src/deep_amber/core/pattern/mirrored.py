@@ -1,0 +1,55 @@
+"""What the eyes may mirror: the fronts of lights that are on, and panels that they make bright."""
+
+import numpy as np
+
+from ..exposure.response import LUMINANCE
+from ..kit.emission import emissions
+from ..scene.geometry import Quad, panel_quads
+from ..scene.light import Light
+from ..simulation.layers import parts
+from ..simulation.obstacles import obstacles
+from ..simulation.readings import exposed, lights_on
+from ..simulation.secondary import secondaries
+from ..simulation.stages import Stages, panels_standing
+from ..transport.emitter import Emitter
+from .catchlights import Shown
+
+FAINT = -6.0  # stops under the brightest, from which a panel is not seen in the eye
+
+
+def _panel_names(stages: Stages) -> list[str]:
+    """The name of the panel that each panel sheet of `obstacles.sheets` belongs to."""
+    return [panel.name for panel in panels_standing(stages.photo_set) for _ in panel_quads(panel)]
+
+
+def _around(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
+    """What can stand before an emitter, without the emitter's own surface."""
+    centre = emitter.row[:3]
+    return tuple(q for q in obstacles(stages, light, emitter)
+                 if abs(float((np.array(q.centre) - centre) @ q.normal)) > 1e-3)  # fmt: skip
+
+
+def mirrored_things(stages: Stages) -> list[Shown]:
+    """Each light's front, what it is bounced off, and each panel once, as bright as all lights make it."""
+    names = _panel_names(stages)
+    found: list[tuple[str, Light, Emitter, float]] = []
+    panels: dict[tuple[str, bool], tuple[Light, Emitter, float]] = {}
+    for light in lights_on(stages.photo_set):
+        scale = exposed(stages.photo_set, light)
+        for part in parts(stages, light):
+            found.append((light.name, light, part.emitter, float(LUMINANCE @ (part.radiance * scale))))
+        for emission in emissions(light):
+            for s in secondaries(stages, light, emission):
+                if s.key_light or not 0 < s.sheet <= len(names):
+                    continue
+                at, value = (names[s.sheet - 1], s.front), float(LUMINANCE @ (s.radiance * emission.radiance * scale))
+                if at not in panels or panels[at][2] < value:
+                    panels[at] = (light, s.emitter, value)
+    found += [(name, light, emitter, value) for (name, _), (light, emitter, value) in panels.items()]
+    brightest = max((value for *_, value in found), default=0.0)
+    made = []
+    for name, light, emitter, value in found:
+        stops = float(np.log2(max(value, 1e-12) / max(brightest, 1e-12)))
+        if stops > FAINT or name == light.name:
+            made.append(Shown(name, emitter, _around(stages, light, emitter), stops))
+    return made

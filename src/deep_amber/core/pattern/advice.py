@@ -1,0 +1,226 @@
+"""To the wanted pattern by the least move: several roads, each tried on the computed light before it is offered."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..scene.limits import interval_of
+from ..scene.set import Set
+from ..scene.sitter import Sitter
+from ..scene.validation import fits
+from ..simulation.stages import Stages
+from ..sitter.face import HeadFrame, head_frame
+from ..transport.emitter import Emitter
+from .dial import BEFORE_LENS, Sphere, fronts_of, sphere_of
+from .directions import direction
+from .face_points import face_points
+from .key_light import key_light
+from .many_lights import levels
+from .measures import measures_of
+from .occlusion import clear_ways
+from .reach import Support, before_lens, hindrances
+from .reading import shares_of
+from .roads import Way, effort, taken, words
+from .rules import PATTERNS, SURE, Pattern, probabilities
+
+CERTAIN = 0.8  # share from which a road is good; under it the surest is taken
+IN_PICTURE = 0.6  # cost of a place before the lens: the picture must be taken past it (assumption)
+UNSURE = 0.8  # cost of all that a road lacks to certainty
+TRIED = 4  # roads of one kind that are read by rays before the kind is given up
+RISES, TURNS = np.arange(-1.6, 1.61, 0.05), np.arange(-150.0, 151.0, 5.0)  # [m], degrees
+BOTH_RISES, BOTH_TURNS = np.arange(-0.6, 0.61, 0.15), np.arange(-60.0, 61.0, 10.0)
+FAR_SCALES = (1.0, 0.8, 0.6, 0.45, 1.3, 1.7, 2.2)
+HEAD_TURNS, HEAD_NODS, BODY_TURNS = np.arange(-45.0, 46.0, 5.0), np.arange(-24.0, 25.0, 4.0), np.arange(-90.0, 91.0, 10.0)
+
+
+@dataclass(frozen=True)
+class Road:
+    text: str
+    photo_set: Set
+    """The set with it gone."""
+    effort: float
+    """In metres of a stand carried."""
+    share: float
+    """Probability of the wanted pattern then."""
+    note: str = ""
+    """What else it brings."""
+
+
+@dataclass(frozen=True, eq=False)
+class _Search:
+    stages: Stages
+    sphere: Sphere
+    target: int
+    support: Support
+    movable: bool
+    feet: bool
+
+    @property
+    def head(self) -> HeadFrame:
+        return head_frame(self.stages.mesh, self.stages.photo_set.sitter)
+
+    @property
+    def middle(self) -> np.ndarray:
+        return self.sphere.carried.middle
+
+    @property
+    def place(self) -> np.ndarray:
+        return self.sphere.carried.emitter.row[:3]
+
+
+def is_movable(photo_set: Set, index: int, sphere: Sphere) -> bool:
+    """Whether the key stands where its light comes from: a window and a bounced flash do not."""
+    light = photo_set.lights[index]
+    if light.source.kind == "window" or light.role == "room":
+        return False
+    return float(np.linalg.norm(sphere.carried.emitter.row[:3] - light.place.array)) < 0.01
+
+
+def _on_rise(s: _Search) -> list[Way]:
+    return [Way(tuple(s.place + [0, by, 0])) for by in RISES if abs(by) > 0.01]
+
+
+def _carried(s: _Search, turn: float, rise: float, scale: float = 1.0) -> Way:
+    a, off = np.radians(turn), (s.place - s.middle) * [scale, 1.0, scale]
+    x, z = off[0] * np.cos(a) + off[2] * np.sin(a), off[2] * np.cos(a) - off[0] * np.sin(a)
+    return Way(tuple(s.middle + [x, off[1] + rise, z]))
+
+
+def _round(s: _Search) -> list[Way]:
+    return [_carried(s, turn, 0.0) for turn in TURNS if turn]
+
+
+def _both(s: _Search) -> list[Way]:
+    return [_carried(s, turn, rise) for turn in BOTH_TURNS if turn for rise in BOTH_RISES if abs(rise) > 0.01]
+
+
+def _nearer(s: _Search) -> list[Way]:
+    return [_carried(s, 0.0, rise, scale) for scale in (0.85, 0.7, 0.55, 1.2, 1.5) for rise in np.arange(-0.9, 0.91, 0.1)]
+
+
+def _poses(s: _Search) -> list[list[Way]]:
+    turn, nod = (interval_of(Sitter, k) for k in ("head_turn", "head_nod"))
+    now = s.stages.photo_set.sitter
+
+    def within(limit, value: float) -> bool:
+        return limit.ge <= value <= limit.le
+
+    return [
+        [Way(head_turn=float(k)) for k in HEAD_TURNS if k and within(turn, now.head_turn + k)],
+        [Way(head_nod=float(k)) for k in HEAD_NODS if k and within(nod, now.head_nod + k)],
+        [Way(body_turn=float(k)) for k in BODY_TURNS if k],
+    ]
+
+
+def _everywhere(s: _Search) -> list[Way]:
+    """All directions that may have the pattern, by the dial with a place of margin, at several distances."""
+    likely = s.sphere.shares[..., s.target] > 0.05
+    grown = np.pad(likely, 1)
+    grown = np.max([grown[1 + a : likely.shape[0] + 1 + a, 1 + b : likely.shape[1] + 1 + b] for a in (-1, 0, 1) for b in (-1, 0, 1)], 0)
+    away = float(np.linalg.norm(s.sphere.key_way))
+    ways = s.sphere.ways[grown]
+    # Steep and behind places lie beyond the dial.
+    beyond = [direction(a, e) for a in range(-180, 180, 30) for e in (-75.0, -55.0, 87.0)]
+    return [Way(tuple(s.middle + s.head.rotation @ d * away * scale)) for scale in FAR_SCALES for d in (*ways, *beyond)]
+
+
+def _emitters(s: _Search, ways: list[Way]) -> list[Emitter]:
+    made = []
+    for way in ways:
+        if way.place is not None:
+            made.append(s.sphere.carried.at(np.array(way.place), s.head))
+        else:
+            posed = taken(s.stages.photo_set, s.sphere.index, way, s.middle).sitter
+            made.append(s.sphere.carried.seen_from(head_frame(s.stages.mesh, posed)))
+    return made
+
+
+def _shares(s: _Search, emitters: list[Emitter]) -> np.ndarray:
+    """(k, 8), by the table of the present pose: what another pose's body shades is seen when the road is tried."""
+    face = face_points(s.stages.mesh)
+    clear = clear_ways(s.stages.mesh, s.stages.photo_set.sitter)
+    return probabilities(measures_of(levels(face.points, face.normals, clear, emitters, face.centre), face))
+
+
+def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
+    """The ways that have the pattern and can be gone, the cheapest first: cost, and what else they bring."""
+    emitters = _emitters(s, ways)
+    notes = np.full(len(ways), "", dtype=object)
+    if ways[0].place is not None:
+        photo_set, mesh, fronts = s.stages.photo_set, s.stages.mesh, fronts_of(emitters, s.head)
+        free = hindrances(photo_set, mesh, s.sphere.index, fronts, s.support) == ""
+        notes[before_lens(photo_set, mesh, fronts)] = BEFORE_LENS
+        ways, emitters, notes = ([w for w, f in zip(k, free, strict=True) if f] for k in (ways, emitters, notes))
+    if not ways:
+        return
+    shares = _shares(s, emitters)
+    won = shares.argmax(1) == s.target
+    cost = np.array([effort(s.stages.photo_set, s.sphere.index, w, s.middle) for w in ways])
+    sure = shares[:, s.target]
+    cost = cost + UNSURE * (1 - sure) + np.where(sure < SURE, 1.0, 0.0) + np.array([IN_PICTURE * bool(n) for n in notes])
+    cost = cost + np.where(sure < CERTAIN, 0.15, 0.0)
+    for k in np.argsort(cost, kind="stable"):
+        if won[k]:
+            yield ways[k], float(cost[k]), notes[k]
+
+
+def _tried(s: _Search, way: Way, note: str) -> Road | None:
+    """The road with its set and what rays say of it; None when it does not do what was hoped."""
+    made = taken(s.stages.photo_set, s.sphere.index, way, s.middle)
+    if not fits(made):
+        return None
+    stages = replace(s.stages, photo_set=made, found={})
+    key = key_light(stages, made.lights[s.sphere.index])
+    if key is None:
+        return None
+    shares = shares_of(key, face_points(s.stages.mesh))
+    if int(shares.argmax()) != s.target:
+        return None
+    text = words(s.stages.photo_set, s.sphere.index, way, s.middle, s.feet)
+    return Road(text, made, effort(s.stages.photo_set, s.sphere.index, way, s.middle), float(shares[s.target]), note) if text else None
+
+
+def _best(s: _Search, ways: list[Way]) -> tuple[float, Road] | None:
+    s.stages.go_on()
+    if not ways:
+        return None
+    for tried, (way, cost, note) in enumerate(_ranked(s, ways)):
+        if tried >= TRIED:
+            break
+        road = _tried(s, way, note)
+        if road:
+            return cost, road
+    return None
+
+
+def search_for(stages: Stages, target: Pattern, support: Support, feet: bool) -> _Search | None:
+    """What the search for a pattern goes from; None without a key that reaches the face."""
+    sphere = sphere_of(stages)
+    if sphere is None:
+        return None
+    movable = is_movable(stages.photo_set, sphere.index, sphere)
+    return _Search(stages, sphere, PATTERNS.index(target), support, movable, feet)
+
+
+def roads_to(stages: Stages, target: Pattern, support: Support = Support(), feet: bool = False, wide: bool = True) -> list[Road]:
+    """Roads to a pattern, the least effort first; empty when none was found.
+
+    Parameters
+    ----------
+    stages : of the set; target : wanted pattern
+    support : what the stands of the kit can do; feet : lengths in feet and inches
+    wide : whether every direction is looked at when the usual moves do not surely do it
+    """
+    s = search_for(stages, target, support, feet)
+    if s is None:
+        return []
+    kinds = [_on_rise(s), _round(s), _both(s), _nearer(s)] if s.movable else []
+    found = [b for ways in (*kinds, *_poses(s)) if (b := _best(s, ways))]
+    if wide and s.movable and not any(road.share >= SURE for _, road in found) and (b := _best(s, _everywhere(s))):
+        found.append(b)
+    found.sort(key=lambda k: k[0])
+    texts: dict[str, Road] = {}
+    for _, road in found:
+        texts.setdefault(road.text, road)
+    return list(texts.values())

@@ -1,0 +1,113 @@
+"""A road to a wanted pattern: what to move, how far, in the photographer's words, and what it costs to do."""
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..scene.geometry import lower_edge
+from ..scene.set import Set
+from ..units import length_text
+from .placing import moved_to
+
+# What a move costs, in metres of a stand carried (assumptions): a stand is let down and raised, walked round with its
+# cable, or the sitter is asked, who holds a turned pose less surely than a stand its place.
+RAISED, CARRIED, TWO_THINGS = 1.0, 1.0, 0.15
+ASKED, A_DEGREE = 0.25, 0.02
+LEAST_TURN, LEAST_LENGTH = 1.5, 0.015  # degrees and [m] that are worth saying
+
+
+@dataclass(frozen=True)
+class Way:
+    """A place of the key, or a pose of the sitter, that may be a road."""
+
+    place: tuple[float, float, float] | None = None
+    """Of the key in the room [m]; None to leave it."""
+    head_turn: float = 0.0
+    head_nod: float = 0.0
+    body_turn: float = 0.0
+    """By how much the sitter turns or nods [degrees]."""
+
+
+def taken(photo_set: Set, key: int, way: Way, middle: np.ndarray) -> Set:
+    """The set with a road gone."""
+    made = photo_set
+    if way.place is not None:
+        light = moved_to(photo_set.lights[key], np.array(way.place), middle)
+        made = replace(made, lights=tuple(light if k == key else o for k, o in enumerate(made.lights)))
+    if way.head_turn or way.head_nod or way.body_turn:
+        s = made.sitter
+        turned = (s.body_turn + way.body_turn + 180) % 360 - 180
+        made = replace(made, sitter=replace(s, head_turn=s.head_turn + way.head_turn, head_nod=s.head_nod + way.head_nod,
+                                            body_turn=turned))  # fmt: skip
+    return made
+
+
+def _owned(name: str) -> str:
+    return f"the {name}'s" if not name.endswith("s") else f"the {name}'"
+
+
+def _level(place: np.ndarray, middle: np.ndarray) -> tuple[float, float]:
+    """Azimuth round the vertical through the face [degrees], and level distance [m]."""
+    x, _, z = place - middle
+    return math.degrees(math.atan2(x, z)), math.hypot(x, z)
+
+
+def wrapped(turn: float) -> float:
+    """The turn within half a circle either way [degrees]."""
+    return (turn + 180) % 360 - 180
+
+
+def effort(photo_set: Set, key: int, way: Way, middle: np.ndarray) -> float:
+    """What a road costs, in metres of a stand carried."""
+    asked = abs(way.head_turn) + abs(way.head_nod) + 0.7 * abs(way.body_turn)
+    cost = ASKED + A_DEGREE * asked if asked else 0.0
+    if way.place is not None:
+        place, now = np.array(way.place), photo_set.lights[key].place.array
+        rise = abs(float(place[1] - now[1]))
+        walk = float(np.hypot(place[0] - now[0], place[2] - now[2]))
+        cost += RAISED * rise + CARRIED * walk + (TWO_THINGS if rise > LEAST_LENGTH and walk > LEAST_LENGTH else 0.0)
+    return cost
+
+
+def _round(photo_set: Set, name: str, now: float, then: float, middle: np.ndarray) -> str:
+    lens = _level(photo_set.camera.place.array, middle)[0]
+    by = abs(wrapped(then - now))
+    nearer = abs(wrapped(then - lens)) < abs(wrapped(now - lens))
+    where = "toward" if nearer else "away from"
+    crossed = np.sign(wrapped(then - lens)) != np.sign(wrapped(now - lens)) and by > 10 and abs(wrapped(now - lens)) > 3
+    if crossed and abs(wrapped(then - lens)) > 3:
+        return f"walk the {name} {by:.0f} degrees round the sitter, to the other side of the lens axis"
+    return f"turn the {name} {by:.0f} degrees round the sitter {where} the lens axis"
+
+
+def words(photo_set: Set, key: int, way: Way, middle: np.ndarray, feet: bool = False) -> str:
+    """The road in words."""
+    said = []
+    if way.place is not None:
+        light, place = photo_set.lights[key], np.array(way.place)
+        (turn, far), (new_turn, new_far) = _level(light.place.array, middle), _level(place, middle)
+        if abs(wrapped(new_turn - turn)) > LEAST_TURN and min(far, new_far) > 0.1:
+            said.append(_round(photo_set, light.name, turn, new_turn, middle))
+        low, new_low = lower_edge(light), lower_edge(moved_to(light, place, middle))
+        if abs(new_low - low) > LEAST_LENGTH:
+            verb = "raise" if new_low > low else "lower"
+            said.append(f"{verb} {'its' if said else _owned(light.name)} lower edge {length_text(abs(new_low - low), feet)}, to {length_text(new_low, feet)}")
+        if abs(new_far - far) > LEAST_LENGTH:
+            verb, where = ("bring", "nearer") if new_far < far else ("take", "farther off")
+            said.append(f"{verb} {'its' if said else _owned(light.name)} stand {length_text(abs(new_far - far), feet)} {where}")
+    said += _asked(photo_set, key, way, middle)
+    return " and ".join(said) if len(said) < 3 else ", ".join(said[:-1]) + " and " + said[-1]
+
+
+def _asked(photo_set: Set, key: int, way: Way, middle: np.ndarray) -> list[str]:
+    said = []
+    light = _level(photo_set.lights[key].place.array, middle)[0]
+    for by, what, now in ((way.head_turn, "turn the nose", photo_set.sitter.body_turn + photo_set.sitter.head_turn),
+                          (way.body_turn, "turn on the seat", photo_set.sitter.body_turn + photo_set.sitter.head_turn)):  # fmt: skip
+        if by:
+            to = "to" if abs(wrapped(light - now - by)) < abs(wrapped(light - now)) else "away from"
+            said.append(f"have the sitter {what} {abs(by):.0f} degrees {to} the light")
+    if way.head_nod:
+        said.append(f"have the sitter bring the chin {'down' if way.head_nod > 0 else 'up'} {abs(way.head_nod):.0f} degrees")
+    return said

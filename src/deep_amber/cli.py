@@ -9,7 +9,8 @@ import click
 
 from .core.checks.checks import findings_of
 from .core.checks.finding import Finding
-from .core.pattern.summary import pattern_of, pattern_summary
+from .core.pattern.rules import PATTERNS, Pattern
+from .core.pattern.summary import advice_of, advice_summary, pattern_of, pattern_summary
 from .core.problem import NotAccepted
 from .core.safety.heat import heat_warnings
 from .core.simulation import SETTLED, simulate
@@ -136,6 +137,27 @@ def pattern(set_file: Path, as_json: bool) -> None:
     click.echo(name + (f", between {' and '.join(made['between'])}" if made["between"] else ""))
     click.echo("\n".join([*([made["side"]] if made["side"] else []), *(k["text"] for k in made["reasons"]),
                           *(k["text"] for k in made["catchlights"])]))  # fmt: skip
+
+
+@main.command()
+@set_file
+@click.option("--to", "target", type=click.Choice(PATTERNS), required=True, help="The wanted pattern.")
+@click.option("--json", "as_json", is_flag=True, help="Machine-readable, each road with the set it would make.")
+def advise(set_file: Path, target: Pattern, as_json: bool) -> None:
+    """Says how to bring the key to a pattern: several roads, the least effort first."""
+    photo_set = _file(set_file).set
+    made = advice_of(photo_set, sitter_of(photo_set), target)
+    if as_json:
+        click.echo(json.dumps(advice_summary(made), indent=2))
+        return
+    if made.here:
+        click.echo(f"The key draws {target} already.")
+    for road in made.roads:
+        click.echo(f"{road.text} ({road.share * 100:.0f} % {target})" + (f"; {road.note}" if road.note else ""))
+    if made.because:
+        click.echo(f"{target} cannot be reached here: {made.because}.")
+    for road in made.possible:
+        click.echo(f"possible {road.text}")
 
 
 @main.command("schema")

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.scene.moves import move
 from deep_amber.formats.own_json import LARGEST_FILE
-from deep_amber.formats.set_file import new_file, read_set_file, schema, write_set_file
+from deep_amber.formats.set_file import VERSION, new_file, read_set_file, schema, write_set_file
 from tests.sets import DEMO, demo_file, plain_set
 
 DOCS = Path(__file__).parents[2] / "docs"
@@ -106,8 +106,15 @@ class Refused(unittest.TestCase):
             for name in names:
                 del data["set"][part][name]
         read = read_set_file(json.dumps(data).encode())
-        self.assertEqual(read.version, 3)
+        self.assertEqual(read.version, VERSION)
         self.assertEqual(read.set, replace(demo_file().set, look=None))
+
+    def test_a_file_of_version_3_is_read_and_its_lights_do_not_follow(self):
+        data = json.loads(write_set_file(demo_file())) | {"version": 3}
+        for light in data["set"]["lights"]:
+            del light["follow"]
+        read = read_set_file(json.dumps(data).encode())
+        self.assertEqual((read.version, read.set), (VERSION, demo_file().set))
 
     def test_another_format_and_a_newer_version(self):
         self.assertEqual(self.fields(lambda d: d.update(format="other")), ["format"])

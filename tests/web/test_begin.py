@@ -13,9 +13,8 @@ class Begin(WebTest):
         self.assertIn(ANSWERS["backdrop"], asked["backdrops"])
         begun = self.client.post("/api/begin", json=ANSWERS)
         self.assertEqual(begun.status_code, 200)
-        self.assertAlmostEqual(begun.json["set"]["room"]["depth"], 13.75 * 0.3048, places=3)
-        file = {"format": "deep-amber-set", "version": 3, "name": "My room", "notes": "", "set": begun.json["set"]}
-        self.assertEqual(self.client.post("/api/sets", json=file).status_code, 201)
+        self.assertAlmostEqual(begun.json["file"]["set"]["room"]["depth"], 13.75 * 0.3048, places=3)
+        self.assertEqual(self.client.post("/api/sets", json=begun.json["file"]).status_code, 201)
 
     def test_every_wrong_size_is_said_at_its_field(self):
         wrong = ANSWERS | {"width": "wide", "depth": "90 m", "height": "40cm"}

@@ -569,6 +569,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/key/dial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The pattern dial of a set's key; 204 when the tab has asked for a newer picture meanwhile. */
+        post: operations["key_dial_dial_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/key/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The key carried to a place of the dial at its present distance; walls, floor and ceiling resist. */
+        post: operations["key_turn_turn_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/key/advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Roads to a pattern, or why there is none and what would make one. */
+        post: operations["key_advice_advice_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/key/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** This face under each of the eight patterns. */
+        post: operations["key_tries_tries_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/key/eyes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Both eyes as the lens sees them, enlarged. */
+        post: operations["key_eyes_eyes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/key/softness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What other sizes and distances would give, shine on the skin, feather, and how the front is filled. */
+        post: operations["key_softness_softness_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/key/row": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Light over a row of people by the key, and what evens it most. */
+        post: operations["key_row_row_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/begin": {
         parameters: {
             query?: never;
@@ -714,15 +833,30 @@ export interface components {
         };
         /** Backdrop */
         Backdrop: {
-            /** X */
+            /**
+             * X
+             * @description Middle of the backdrop toward camera-right [m].
+             */
             x: number;
-            /** Z */
+            /**
+             * Z
+             * @description Distance of its middle from the back wall [m].
+             */
             z: number;
-            /** Turn */
+            /**
+             * Turn
+             * @description Turned about its middle, positive toward camera-right [degrees].
+             */
             turn: number;
-            /** Width */
+            /**
+             * Width
+             * @description [m]
+             */
             width: number;
-            /** Height */
+            /**
+             * Height
+             * @description Upper edge above the floor [m].
+             */
             height: number;
             surface: components["schemas"]["Surface"];
             /**
@@ -733,11 +867,13 @@ export interface components {
             kind: "paper" | "cloth" | "painted cloth" | "muslin" | "wall" | "bed sheet" | "blind" | "foam board" | "collapsible" | "black board" | "reflector" | "softbox face";
             /**
              * Lower
+             * @description Lower edge above the floor [m].
              * @default 0
              */
             lower: number;
             /**
              * Sweep
+             * @description How far it runs out over the floor toward the camera [m]; 0 for none.
              * @default 0
              */
             sweep: number;
@@ -749,11 +885,13 @@ export interface components {
             hung: "on stands" | "wall bar" | "ceiling bar" | "clamped" | "leaning";
             /**
              * Variation
+             * @description From its darkest to its lightest blotches, unlit differences of the material alone [stops].
              * @default 0
              */
             variation: number;
             /**
              * Grain
+             * @description Size of the blotches [m].
              * @default 0.25
              */
             grain: number;
@@ -783,21 +921,25 @@ export interface components {
         BarnDoors: {
             /**
              * Left
+             * @description On the camera's left when the light faces the camera's way; seen from behind the light.
              * @default 100
              */
             left: number;
             /**
              * Right
+             * @description [degrees]
              * @default 100
              */
             right: number;
             /**
              * Top
+             * @description [degrees]
              * @default 100
              */
             top: number;
             /**
              * Bottom
+             * @description [degrees]
              * @default 100
              */
             bottom: number;
@@ -809,11 +951,13 @@ export interface components {
         Bowl: {
             /**
              * Diameter
+             * @description [m]
              * @default 0.18
              */
             diameter: number;
             /**
              * Beam Angle
+             * @description Half-power full angle [degrees].
              * @default 62
              */
             beam_angle: number;
@@ -826,38 +970,59 @@ export interface components {
         };
         /** Camera */
         Camera: {
+            /** @description The lens pupil [m]. */
             place: components["schemas"]["Point"];
+            /** @description What the middle of the frame looks at [m]. */
             aim: components["schemas"]["Point"];
-            /** Focal Length */
+            /**
+             * Focal Length
+             * @description [mm]
+             */
             focal_length: number;
-            /** Aperture */
+            /**
+             * Aperture
+             * @description f-number N.
+             */
             aperture: number;
-            /** Time */
+            /**
+             * Time
+             * @description Exposure time [s]; flash exposure does not depend on it.
+             */
             time: number;
-            /** Sensitivity */
+            /**
+             * Sensitivity
+             * @description ISO arithmetic speed.
+             */
             sensitivity: number;
             /**
              * White Balance
+             * @description Colour temperature that comes out neutral [K].
              * @default 5600
              */
             white_balance: number;
             /**
              * Sensor Width
+             * @description The sensor's shorter side [mm].
              * @default 24
              */
             sensor_width: number;
             /**
              * Sensor Height
+             * @description The sensor's longer side [mm].
              * @default 36
              */
             sensor_height: number;
             /**
              * Held
+             * @description Upright, the longer side stands; level, it lies.
              * @default upright
              * @enum {string}
              */
             held: "upright" | "level";
-            /** @default null */
+            /**
+             * @description None for any focal length.
+             * @default null
+             */
             lens: components["schemas"]["Lens"] | null;
         };
         /**
@@ -888,11 +1053,13 @@ export interface components {
         Dish: {
             /**
              * Diameter
+             * @description [m]
              * @default 0.55
              */
             diameter: number;
             /**
              * Sock
+             * @description Diffusing cover.
              * @default false
              */
             sock: boolean;
@@ -909,18 +1076,24 @@ export interface components {
             name: string;
             /**
              * Wall
+             * @description In the wall on camera-left, camera-right, behind the backdrop, or behind the camera.
              * @enum {string}
              */
             wall: "left" | "right" | "back" | "front";
-            /** Along */
+            /**
+             * Along
+             * @description Its middle: for the side walls from the back wall, for the others from the room's middle [m].
+             */
             along: number;
             /**
              * Width
+             * @description [m]
              * @default 0.8
              */
             width: number;
             /**
              * Height
+             * @description [m]
              * @default 2
              */
             height: number;
@@ -938,27 +1111,37 @@ export interface components {
         Furniture: {
             /** Name */
             name: string;
-            /** X */
+            /**
+             * X
+             * @description Its middle toward camera-right [m].
+             */
             x: number;
-            /** Z */
+            /**
+             * Z
+             * @description Its middle from the back wall [m].
+             */
             z: number;
             /**
              * Width
+             * @description Toward camera-right [m].
              * @default 0.8
              */
             width: number;
             /**
              * Depth
+             * @description From back to front [m].
              * @default 0.4
              */
             depth: number;
             /**
              * Height
+             * @description Of the box [m].
              * @default 0.8
              */
             height: number;
             /**
              * Base
+             * @description Its lower side above the floor [m]; over 0 for what hangs on a wall.
              * @default 0
              */
             base: number;
@@ -971,11 +1154,13 @@ export interface components {
         HomeBox: {
             /**
              * Width
+             * @description [m]
              * @default 0.4
              */
             width: number;
             /**
              * Height
+             * @description [m]
              * @default 0.4
              */
             height: number;
@@ -987,6 +1172,7 @@ export interface components {
             material: "card" | "foam" | "plastic";
             /**
              * Glow
+             * @description Share of its light that comes through the walls: lined card 0, foam .1, white plastic .25.
              * @default 0
              */
             glow: number;
@@ -1004,6 +1190,7 @@ export interface components {
         Lamp: {
             /**
              * Watts
+             * @description Electrical power of the bulb [W].
              * @default 60
              */
             watts: number;
@@ -1015,21 +1202,25 @@ export interface components {
             bulb: "tungsten" | "halogen" | "led" | "fluorescent";
             /**
              * Lumens
+             * @description From the packet [lm]; 0 takes them from the watts.
              * @default 0
              */
             lumens: number;
             /**
              * Colour Temperature
+             * @description [K]
              * @default 2800
              */
             colour_temperature: number;
             /**
              * Rating
+             * @description Highest bulb power that the fitting is marked for [W]; 0 when it is not marked.
              * @default 60
              */
             rating: number;
             /**
              * Lowest Output
+             * @description 0 without a dimmer.
              * @default 0
              */
             lowest_output: number;
@@ -1041,6 +1232,7 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
+             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
@@ -1058,32 +1250,38 @@ export interface components {
         Led: {
             /**
              * Amount
+             * @description At full output, in `unit`.
              * @default 4000
              */
             amount: number;
             /**
              * Unit
+             * @description Lux are of the bare unit on its axis.
              * @default lux at 1 m
              * @enum {string}
              */
             unit: "lux at 1 m" | "lumens";
             /**
              * Width
+             * @description Of its face [m].
              * @default 0.06
              */
             width: number;
             /**
              * Height
+             * @description [m]
              * @default 0.06
              */
             height: number;
             /**
              * Beam Angle
+             * @description Half-power full angle of the bare unit [degrees].
              * @default 110
              */
             beam_angle: number;
             /**
              * Lowest Output
+             * @description [stops under full]
              * @default -6.6
              */
             lowest_output: number;
@@ -1095,16 +1293,19 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
+             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
             /**
              * Colour Temperature
+             * @description [K]
              * @default 5600
              */
             colour_temperature: number;
             /**
              * Watts
+             * @description Electrical power [W].
              * @default 60
              */
             watts: number;
@@ -1122,18 +1323,32 @@ export interface components {
         Lens: {
             /** Name */
             name: string;
-            /** Shortest */
+            /**
+             * Shortest
+             * @description Shortest focal length [mm].
+             */
             shortest: number;
-            /** Longest */
+            /**
+             * Longest
+             * @description Longest focal length [mm]; the same for a fixed lens.
+             */
             longest: number;
-            /** Widest */
+            /**
+             * Widest
+             * @description Widest aperture [f-number].
+             */
             widest: number;
         };
         /** Light */
         Light: {
+            /** @description Middle of the front [m]. */
             place: components["schemas"]["Point"];
+            /** @description What the front faces [m]. */
             aim: components["schemas"]["Point"];
-            /** Output */
+            /**
+             * Output
+             * @description Stops under full output: 0 is 1/1, -3 is 1/8, -8 is 1/256.
+             */
             output: number;
             /** Modifier */
             modifier: components["schemas"]["Bare"] | components["schemas"]["Bowl"] | components["schemas"]["Softbox"] | components["schemas"]["Octa"] | components["schemas"]["Umbrella"] | components["schemas"]["Dish"] | components["schemas"]["Snoot"] | components["schemas"]["HomeBox"];
@@ -1146,12 +1361,14 @@ export interface components {
             source?: components["schemas"]["Strobe"] | components["schemas"]["Speedlight"] | components["schemas"]["Led"] | components["schemas"]["Lamp"] | components["schemas"]["Tube"] | components["schemas"]["Window"];
             /**
              * Role
+             * @description What it is for.
              * @default key
              * @enum {string}
              */
             role: "key" | "fill" | "rim" | "ground" | "room" | "other";
             /**
              * Grid
+             * @description Honeycomb in front of a bowl, dish, bare head or speedlight: half-power full angle [degrees], 0 for none.
              * @default 0
              * @enum {integer}
              */
@@ -1163,15 +1380,20 @@ export interface components {
              * @default []
              */
             gels: ("quarter warm" | "half warm" | "full warm" | "quarter cool" | "half cool" | "full cool" | "red" | "amber" | "green" | "blue" | "magenta" | "one stop grey" | "two stops grey")[];
-            /** @default null */
+            /**
+             * @description A measured beam in place of the bare source's own.
+             * @default null
+             */
             photometry: components["schemas"]["Photometry"] | null;
             /**
              * Roll
+             * @description Turn about its axis [degrees].
              * @default 0
              */
             roll: number;
             /**
              * Trim
+             * @description Stops by which own meter readings correct the table.
              * @default 0
              */
             trim: number;
@@ -1181,12 +1403,20 @@ export interface components {
              */
             on: boolean;
             /**
+             * Follow
+             * @description Whether it keeps its place to the facial plane when the sitter moves.
+             * @default false
+             */
+            follow: boolean;
+            /**
              * Item
+             * @description The source's name in the kit.
              * @default
              */
             item: string;
             /**
              * Modifier Item
+             * @description The modifier's name in the kit.
              * @default
              */
             modifier_item: string;
@@ -1200,34 +1430,40 @@ export interface components {
             purpose: "headshot" | "website" | "creative self-portrait" | "beauty" | "family";
             /**
              * Mood
+             * @description In the photographer's own words.
              * @default
              */
             mood: string;
             /**
              * Key
+             * @description Mostly light tones, all tones, mostly dark tones.
              * @default middle
              * @enum {string}
              */
             key: "high" | "middle" | "low";
             /**
              * Hardness
+             * @description How wide the edge of the nose's shadow is.
              * @default soft
              * @enum {string}
              */
             hardness: "soft" | "medium" | "hard";
             /**
              * Pattern
+             * @description Wanted pattern of light; open leaves it to the step Key.
              * @default open
              * @enum {string}
              */
             pattern: "open" | "butterfly" | "loop" | "Rembrandt" | "split" | "broad" | "short" | "on-axis" | "silhouette";
             /**
              * Ratio
+             * @description Wanted light on the lit cheek to that on the shadow cheek, to one.
              * @default 3
              */
             ratio: number;
             /**
              * Backdrop Tone
+             * @description Wanted tone of the backdrop [stops from mid grey].
              * @default 0
              */
             backdrop_tone: number;
@@ -1254,7 +1490,10 @@ export interface components {
          * @description Eight-sided box, taken as a disc.
          */
         Octa: {
-            /** Diameter */
+            /**
+             * Diameter
+             * @description [m]
+             */
             diameter: number;
             /**
              * Baffle
@@ -1268,11 +1507,13 @@ export interface components {
             cloth: boolean;
             /**
              * Recess
+             * @description [m]
              * @default 0
              */
             recess: number;
             /**
              * Fabric Grid
+             * @description [degrees]; 0 for none.
              * @default 0
              */
             fabric_grid: number;
@@ -1288,32 +1529,39 @@ export interface components {
          * @description Reflector, flag, board, V-flat, scrim or under-chin reflector. Both faces are alike.
          */
         Panel: {
+            /** @description Its middle [m]. */
             place: components["schemas"]["Point"];
+            /** @description What its front faces [m]. */
             aim: components["schemas"]["Point"];
             /**
              * Width
+             * @description [m]; of a V-flat both wings together.
              * @default 0.8
              */
             width: number;
             /**
              * Height
+             * @description [m]
              * @default 1.2
              */
             height: number;
             /**
              * Surface
+             * @description Silk and bed sheet let light through.
              * @default white
              * @enum {string}
              */
             surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet";
             /**
              * Shape
+             * @description A V-flat is folded upright in its middle, a curved one bends about its level middle line.
              * @default flat
              * @enum {string}
              */
             shape: "flat" | "V-flat" | "curved";
             /**
              * Fold
+             * @description Angle between the wings of a V-flat, or between the outer strips of a curved one [degrees].
              * @default 100
              */
             fold: number;
@@ -1330,11 +1578,13 @@ export interface components {
             name: string;
             /**
              * On
+             * @description In the set; one that is off is left out of the light.
              * @default true
              */
             on: boolean;
             /**
              * Item
+             * @description Its name in the kit.
              * @default
              */
             item: string;
@@ -1343,39 +1593,68 @@ export interface components {
         Photometry: {
             /** Name */
             name: string;
-            /** Angles */
+            /**
+             * Angles
+             * @description Off the axis, rising [degrees].
+             */
             angles: number[];
-            /** Turns */
+            /**
+             * Turns
+             * @description About the axis, from the light's right upward, rising [degrees]; one alone is the same all round.
+             */
             turns: number[];
-            /** Candela */
+            /**
+             * Candela
+             * @description A row for each turn, an entry for each angle [cd].
+             */
             candela: number[][];
             /**
              * Width
+             * @description Of the luminous opening [m].
              * @default 0.05
              */
             width: number;
             /**
              * Height
+             * @description [m]
              * @default 0.05
              */
             height: number;
         };
         /** Point */
         Point: {
-            /** X */
+            /**
+             * X
+             * @description Toward camera-right from the room's middle line [m].
+             */
             x: number;
-            /** Y */
+            /**
+             * Y
+             * @description Above the floor [m].
+             */
             y: number;
-            /** Z */
+            /**
+             * Z
+             * @description From the back wall toward the camera [m].
+             */
             z: number;
         };
         /** Room */
         Room: {
-            /** Width */
+            /**
+             * Width
+             * @description Camera-left wall to camera-right wall [m].
+             */
             width: number;
-            /** Depth */
+            /**
+             * Depth
+             * @description Back wall to the wall behind the camera [m].
+             */
             depth: number;
-            /** Height */
+            /**
+             * Height
+             * @description Floor to ceiling [m].
+             */
             height: number;
             surfaces: components["schemas"]["Surfaces"];
         };
@@ -1402,7 +1681,10 @@ export interface components {
              * @default []
              */
             doors: components["schemas"]["Door"][];
-            /** @default null */
+            /**
+             * @description What the picture aims at; None before the brief is begun.
+             * @default null
+             */
             look: components["schemas"]["Look"] | null;
         };
         /**
@@ -1418,10 +1700,10 @@ export interface components {
             format: "deep-amber-set";
             /**
              * Version
-             * @description Version of the format; files of versions 1 and 2 are read as well. A reader refuses files of a newer version than its own.
+             * @description Version of the format; files of versions 1 to 3 are read as well. A reader refuses files of a newer version than its own.
              * @constant
              */
-            version: 3;
+            version: 4;
             /**
              * Name
              * @description Shown on the shelf; one line, without the characters < and >.
@@ -1437,36 +1719,53 @@ export interface components {
         };
         /** Sitter */
         Sitter: {
-            /** Who */
+            /**
+             * Who
+             * @description Name of a baked sitter.
+             */
             who: string;
-            /** X */
+            /**
+             * X
+             * @description Body axis toward camera-right [m].
+             */
             x: number;
-            /** Z */
+            /**
+             * Z
+             * @description Body axis from the back wall [m].
+             */
             z: number;
-            /** Seat Height */
+            /**
+             * Seat Height
+             * @description Seat above the floor [m]; what a standing sitter stands on, or a lying one lies on.
+             */
             seat_height: number;
             /**
              * Body Turn
+             * @description Body against the camera wall, positive toward camera-right [degrees]; lying, where the feet point.
              * @default 0
              */
             body_turn: number;
             /**
              * Head Turn
+             * @description Head against the body, positive toward camera-right [degrees].
              * @default 0
              */
             head_turn: number;
             /**
              * Head Nod
+             * @description Chin down is positive [degrees].
              * @default 0
              */
             head_nod: number;
             /**
              * Head Tilt
+             * @description Crown toward camera-right is positive [degrees].
              * @default 0
              */
             head_tilt: number;
             /**
              * Chin Forward
+             * @description The head brought forward, level [m].
              * @default 0
              */
             chin_forward: number;
@@ -1478,20 +1777,26 @@ export interface components {
             posture: "seated" | "standing" | "lying";
             /**
              * Skin Stops
+             * @description Skin lighter or darker than the baked one [stops].
              * @default 0
              */
             skin_stops: number;
             /**
              * Hair Stops
+             * @description Hair lighter or darker than the baked one [stops].
              * @default 0
              */
             hair_stops: number;
             /**
              * Sheen
+             * @description Shine of the skin: 0 powdered matt, 1 as it is, 2.5 oily.
              * @default 1
              */
             sheen: number;
-            /** @default null */
+            /**
+             * @description Of the top; None for the baked one.
+             * @default null
+             */
             cloth: components["schemas"]["Surface"] | null;
             /**
              * Glasses
@@ -1507,11 +1812,13 @@ export interface components {
         Snoot: {
             /**
              * Diameter
+             * @description [m]
              * @default 0.07
              */
             diameter: number;
             /**
              * Beam Angle
+             * @description Half-power full angle [degrees].
              * @default 18
              */
             beam_angle: number;
@@ -1533,27 +1840,37 @@ export interface components {
          * @description Rectangular box, strips included. Black sides and back.
          */
         Softbox: {
-            /** Width */
+            /**
+             * Width
+             * @description [m]
+             */
             width: number;
-            /** Height */
+            /**
+             * Height
+             * @description [m]
+             */
             height: number;
             /**
              * Baffle
+             * @description The inner baffle, which evens out the hot centre.
              * @default true
              */
             baffle: boolean;
             /**
              * Cloth
+             * @description The front cloth.
              * @default true
              */
             cloth: boolean;
             /**
              * Recess
+             * @description How far the front cloth sits behind the rim [m].
              * @default 0
              */
             recess: number;
             /**
              * Fabric Grid
+             * @description Half-power full angle of a fabric grid [degrees]; 0 for none.
              * @default 0
              */
             fabric_grid: number;
@@ -1571,31 +1888,37 @@ export interface components {
         Speedlight: {
             /**
              * Guide Number
+             * @description [m] at ISO 100, at the zoom position `guide_zoom` and full output.
              * @default 36
              */
             guide_number: number;
             /**
              * Guide Zoom
+             * @description Zoom position that the guide number is stated for [mm].
              * @default 35
              */
             guide_zoom: number;
             /**
              * Zoom
+             * @description Zoom position now [mm].
              * @default 35
              */
             zoom: number;
             /**
              * Wide Panel
+             * @description Diffusing panel over the head, covers 14 mm.
              * @default false
              */
             wide_panel: boolean;
             /**
              * Upright
+             * @description The head on its side, so that the long side of its beam stands upright.
              * @default false
              */
             upright: boolean;
             /**
              * Lowest Output
+             * @description [stops under full]
              * @default -7
              */
             lowest_output: number;
@@ -1607,16 +1930,19 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
+             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
             /**
              * Colour Temperature
+             * @description [K]
              * @default 5600
              */
             colour_temperature: number;
             /**
              * Recycle Time
+             * @description After full output [s]; lower outputs recycle in proportion to their energy.
              * @default 3.5
              */
             recycle_time: number;
@@ -1634,32 +1960,38 @@ export interface components {
         Strobe: {
             /**
              * Energy
+             * @description Electrical flash energy at full output [W s].
              * @default 400
              */
             energy: number;
             /**
              * Lowest Output
+             * @description Lowest output it can be set to, in stops under full.
              * @default -8
              */
             lowest_output: number;
             /**
              * Scale
+             * @description The scale its own display shows.
              * @default fractions
              * @enum {string}
              */
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
+             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
             /**
              * Colour Temperature
+             * @description [K]
              * @default 5600
              */
             colour_temperature: number;
             /**
              * Modelling Lamp
+             * @description Halogen modelling lamp, for its heat [W]; 0 for none or a cool one.
              * @default 150
              */
             modelling_lamp: number;
@@ -1672,17 +2004,25 @@ export interface components {
         };
         /** Surface */
         Surface: {
-            /** Reflectance */
+            /**
+             * Reflectance
+             * @description Share of light thrown back, as a diffuse surface: white emulsion .80, mid grey .18, black cloth .04.
+             */
             reflectance: number;
+            /** @description Tint of the surface; white is neutral. */
             colour?: components["schemas"]["Colour"];
         };
         /** Surfaces */
         Surfaces: {
+            /** @description Wall on camera-left. */
             left: components["schemas"]["Surface"];
+            /** @description Wall on camera-right. */
             right: components["schemas"]["Surface"];
             floor: components["schemas"]["Surface"];
             ceiling: components["schemas"]["Surface"];
+            /** @description Wall behind the backdrop. */
             back: components["schemas"]["Surface"];
+            /** @description Wall behind the camera. */
             front: components["schemas"]["Surface"];
         };
         /**
@@ -1692,26 +2032,31 @@ export interface components {
         Tube: {
             /**
              * Length
+             * @description [m]
              * @default 1.2
              */
             length: number;
             /**
              * Watts
+             * @description [W]
              * @default 36
              */
             watts: number;
             /**
              * Lumens
+             * @description [lm]; 0 takes them from the watts.
              * @default 0
              */
             lumens: number;
             /**
              * Colour Temperature
+             * @description [K]
              * @default 4000
              */
             colour_temperature: number;
             /**
              * Lowest Output
+             * @description [stops under full]
              * @default 0
              */
             lowest_output: number;
@@ -1723,6 +2068,7 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
+             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
@@ -1740,6 +2086,7 @@ export interface components {
         Umbrella: {
             /**
              * Diameter
+             * @description [m]
              * @default 1
              */
             diameter: number;
@@ -1763,36 +2110,43 @@ export interface components {
         Window: {
             /**
              * Width
+             * @description [m]
              * @default 1.2
              */
             width: number;
             /**
              * Height
+             * @description [m]
              * @default 1.4
              */
             height: number;
             /**
              * Sky Luminance
+             * @description Mean of the sky it shows [cd/m2]: overcast 2000-6000, blue 3000-8000, dusk under 100.
              * @default 4000
              */
             sky_luminance: number;
             /**
              * Sun
+             * @description Direct sun falls on it.
              * @default false
              */
             sun: boolean;
             /**
              * Sun Illuminance
+             * @description Facing the sun, outside [lx].
              * @default 70000
              */
             sun_illuminance: number;
             /**
              * Sun Side
+             * @description Direction the sun comes from, beside straight out of the window; positive is camera-right of it [degrees].
              * @default 30
              */
             sun_side: number;
             /**
              * Sun Height
+             * @description Sun over the horizon [degrees].
              * @default 35
              */
             sun_height: number;
@@ -1804,16 +2158,19 @@ export interface components {
             cover: "clear" | "curtain" | "blind" | "diffusion" | "blackout";
             /**
              * Overhang
+             * @description By which a blackout is larger than the window on every side [m]; light leaks round a small one.
              * @default 0.15
              */
             overhang: number;
             /**
              * Colour Temperature
+             * @description [K]
              * @default 6000
              */
             colour_temperature: number;
             /**
              * Lowest Output
+             * @description [stops under full]
              * @default 0
              */
             lowest_output: number;
@@ -1825,6 +2182,7 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
+             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
@@ -1870,6 +2228,35 @@ export interface components {
             meter: {
                 [key: string]: string;
             };
+            pattern: components["schemas"]["PatternReading"] | null;
+        };
+        /** Catchlight */
+        Catchlight: {
+            /** Eye */
+            eye: string;
+            /** Of */
+            of: string;
+            /** Present */
+            present: boolean;
+            /** Clock */
+            clock: string;
+            /** Width */
+            width: number;
+            /** Shape */
+            shape: string;
+            /** Reason */
+            reason: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Stops */
+            stops: number;
         };
         /** IncidentReading */
         IncidentReading: {
@@ -1877,6 +2264,39 @@ export interface components {
             aperture: number;
             /** Over */
             over: number;
+        };
+        /** PatternReading */
+        PatternReading: {
+            /** Light */
+            light: number;
+            /**
+             * Pattern
+             * @enum {string}
+             */
+            pattern: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            /** Composed */
+            composed: string;
+            /** Probabilities */
+            probabilities: {
+                [key: string]: number;
+            };
+            /** Between */
+            between: [
+                "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim",
+                "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim"
+            ] | null;
+            side: components["schemas"]["Side"];
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
+            /** Catchlights */
+            catchlights: components["schemas"]["Catchlight"][];
+            /** Azimuth */
+            azimuth: number;
+            /** Elevation */
+            elevation: number;
+            /** Distance */
+            distance: number;
+            softness: components["schemas"]["Softness"];
         };
         /** Readings */
         Readings: {
@@ -1892,6 +2312,36 @@ export interface components {
             ratio: number;
             /** Ratio Stops */
             ratio_stops: number;
+        };
+        /** Reason */
+        Reason: {
+            /** Text */
+            text: string;
+            /** Figures */
+            figures?: {
+                [key: string]: number;
+            };
+        };
+        /** Side */
+        Side: {
+            /** Name */
+            name: string;
+            /** Key On */
+            key_on: string;
+            /** Camera Side */
+            camera_side: string;
+            /** Key To Lens */
+            key_to_lens: number;
+        };
+        /** Softness */
+        Softness: {
+            /** Edge */
+            edge: number;
+            /**
+             * Grade
+             * @enum {string}
+             */
+            grade: "hard" | "medium" | "soft" | "very soft";
         };
         /** SurfaceReading */
         SurfaceReading: {
@@ -1923,6 +2373,11 @@ export interface components {
              * @default null
              */
             solo: number | null;
+            /**
+             * Was
+             * @default
+             */
+            was: string;
         };
         /**
          * LadderOut
@@ -1959,6 +2414,8 @@ export interface components {
             aims: components["schemas"]["Aim"][];
             /** Warnings */
             warnings: string[];
+            /** Key */
+            key: number | null;
             /** Thing */
             thing: string;
             /** Resisted */
@@ -2827,6 +3284,264 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** DialOut */
+        DialOut: {
+            dial: components["schemas"]["Dial"] | null;
+        };
+        /** Dial */
+        Dial: {
+            /** Light */
+            light: number;
+            /** Azimuths */
+            azimuths: [
+                number,
+                number
+            ];
+            /** Elevations */
+            elevations: [
+                number,
+                number
+            ];
+            /** Regions */
+            regions: components["schemas"]["Region"][];
+            /** Hatches */
+            hatches: components["schemas"]["Hatch"][];
+            /** Here */
+            here: [
+                number,
+                number
+            ];
+            /** Lens */
+            lens: [
+                number,
+                number
+            ];
+            /** Distance */
+            distance: number;
+        };
+        /** Hatch */
+        Hatch: {
+            /** Reason */
+            reason: string;
+            /** Outlines */
+            outlines: [
+                number,
+                number
+            ][][];
+            /** Label */
+            label: [
+                number,
+                number
+            ];
+        };
+        /** Region */
+        Region: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            /** Outlines */
+            outlines: [
+                number,
+                number
+            ][][];
+            /** Label */
+            label: [
+                number,
+                number
+            ];
+        };
+        /** KeyIn */
+        KeyIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Viewer */
+            viewer: string;
+            /** Turn */
+            turn: number;
+        };
+        /** TurnKeyIn */
+        TurnKeyIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Thing
+             * @default null
+             */
+            thing: string | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Azimuth */
+            azimuth: number;
+            /** Elevation */
+            elevation: number;
+        };
+        /** AdviceOut */
+        AdviceOut: {
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            /** Here */
+            here: boolean;
+            /** Roads */
+            roads: components["schemas"]["RoadOut"][];
+            /** Because */
+            because: string;
+            /** Possible */
+            possible: components["schemas"]["RoadOut"][];
+        };
+        /** RoadOut */
+        RoadOut: {
+            /** Text */
+            text: string;
+            set: components["schemas"]["Set"];
+            /** Effort */
+            effort: number;
+            /** Share */
+            share: number;
+            /** Note */
+            note: string;
+        };
+        /** AdviceIn */
+        AdviceIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Viewer */
+            viewer: string;
+            /** Turn */
+            turn: number;
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+        };
+        /** TriesOut */
+        TriesOut: {
+            /** Tries */
+            tries: components["schemas"]["TryOut"][];
+        };
+        /** TryOut */
+        TryOut: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            /** Picture */
+            picture: string;
+            /** Reachable */
+            reachable: boolean;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * EyesOut
+         * @description Each eye as the lens sees it.
+         */
+        EyesOut: {
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+            /** Iris Of Width */
+            iris_of_width: number;
+        };
+        /**
+         * SoftOut
+         * @description What the key's size and aim do.
+         */
+        SoftOut: {
+            /** Others */
+            others: components["schemas"]["Other"][];
+            shine: components["schemas"]["Shine"] | null;
+            feather: components["schemas"]["Feather"] | null;
+            /** Coverage */
+            coverage: string;
+        };
+        /** Feather */
+        Feather: {
+            /** Off */
+            off: number;
+            /** Face */
+            face: number;
+            /** Backdrop */
+            backdrop: number;
+        };
+        /**
+         * Other
+         * @description What would give another grade.
+         */
+        Other: {
+            /**
+             * Grade
+             * @enum {string}
+             */
+            grade: "hard" | "medium" | "soft" | "very soft";
+            /** Size */
+            size: [
+                number,
+                number
+            ];
+            /** Distance */
+            distance: [
+                number,
+                number
+            ];
+        };
+        /** Shine */
+        Shine: {
+            /** Now */
+            now: number;
+            /** Half */
+            half: number;
+            /** Double */
+            double: number;
+        };
+        /** RowOut */
+        RowOut: {
+            /** Stops */
+            stops: number[];
+            /** Spread */
+            spread: number;
+            /** Best */
+            best: number[];
+            /** Best Spread */
+            best_spread: number;
+            /** Text */
+            text: string;
+            set: components["schemas"]["Set"] | null;
+        };
+        /** RowIn */
+        RowIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Viewer */
+            viewer: string;
+            /** Turn */
+            turn: number;
+            /** Count */
+            count: number;
+            /** Spacing */
+            spacing: string;
+        };
         /**
          * AskedOut
          * @description What can be answered, and what is usual.
@@ -2841,7 +3556,7 @@ export interface components {
         };
         /** BeginOut */
         BeginOut: {
-            set: components["schemas"]["Set"];
+            file: components["schemas"]["SetFile"];
         };
         /** BeginIn */
         BeginIn: {
@@ -4181,6 +4896,272 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    key_dial_dial_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DialOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    key_turn_turn_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnKeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    key_advice_advice_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdviceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdviceOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    key_tries_tries_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriesOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    key_eyes_eyes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EyesOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    key_softness_softness_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoftOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    key_row_row_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -3,7 +3,7 @@ import { Button, Select } from "antd";
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useLook } from "../look/useLook";
-import { type Entry, inWords, type PhotoSet, type Problem, problemsIn, server } from "../server/client";
+import { type Entry, inWords, type Problem, problemsIn, type SetFile, server } from "../server/client";
 import { WhoCards } from "../sheet/WhoSits";
 import "./begin.css";
 
@@ -33,7 +33,7 @@ export function BeginPage() {
   const navigate = useNavigate();
   const [answers, setAnswers] = useState<Answers>(() => (useLook.getState().feet ? { ...FIRST, ...IN_FEET } : FIRST));
   const [problems, setProblems] = useState<Problem[]>([]);
-  const [begun, setBegun] = useState<{ answers: Answers; set: PhotoSet } | null>(null);
+  const [begun, setBegun] = useState<{ answers: Answers; file: SetFile } | null>(null);
   const [picture, setPicture] = useState("");
   const [busy, setBusy] = useState(false);
   const known = useQuery({ queryKey: ["begin"], queryFn: async () => (await server.GET("/api/begin")).data, staleTime: Infinity });
@@ -50,8 +50,8 @@ export function BeginPage() {
       if (!made.data) {
         return;
       }
-      setBegun({ answers, set: made.data.set });
-      const shown = await server.POST("/api/picture", { body: { set: made.data.set, quality: "settled", viewer, turn: mine, solo: null } });
+      setBegun({ answers, file: made.data.file });
+      const shown = await server.POST("/api/picture", { body: { set: made.data.file.set, quality: "settled", viewer, turn: mine, solo: null } });
       if (shown.data && mine === turn) {
         setPicture(shown.data.picture);
       }
@@ -61,18 +61,17 @@ export function BeginPage() {
   }, [answers]);
 
   // What has been answered since is not in the set yet.
-  const set = begun?.answers === answers ? begun.set : null;
+  const file = begun?.answers === answers ? begun.file : null;
   const answer = (field: keyof Answers) => (value: string) => setAnswers((now) => ({ ...now, [field]: value }));
   const wrong = (field: string) => inWords(problems.filter((p) => p.field === field));
   const other = problems.filter((p) => !SIZES.some(([field]) => field === p.field));
 
   async function keep() {
-    if (!set) {
+    if (!file) {
       return;
     }
     setBusy(true);
     try {
-      const file = { format: "deep-amber-set", version: 3, name: "My room", notes: "", set };
       const response = await fetch("/api/sets", { method: "POST", body: JSON.stringify(file), headers: { "Content-Type": "application/json" } });
       const body = await response.json();
       if (response.ok) {
@@ -144,10 +143,10 @@ export function BeginPage() {
           </p>
         )}
         <footer>
-          <Button type="primary" size="large" loading={busy} disabled={!set || problems.length > 0} onClick={() => void keep()}>
+          <Button type="primary" size="large" loading={busy} disabled={!file || problems.length > 0} onClick={() => void keep()}>
             Put it on the bench
           </Button>
-          <span>{begun && `${Math.round(begun.set.camera.focal_length)} mm, f/${begun.set.camera.aperture}, one light, metered. Everything can be pulled about there.`}</span>
+          <span>{begun && `${Math.round(begun.file.set.camera.focal_length)} mm, f/${begun.file.set.camera.aperture}, one light, metered. Everything can be pulled about there.`}</span>
         </footer>
       </div>
       <figure>{picture && <img src={picture} alt="The picture as this room would take it" />}</figure>

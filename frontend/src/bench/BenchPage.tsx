@@ -40,7 +40,7 @@ export function BenchPage() {
   useEffect(() => {
     if (stored.data) {
       const { file, ...entry } = stored.data;
-      openOnBench({ id: entry.id, version: entry.version, name: file.name, notes: file.notes ?? "", set: file.set });
+      openOnBench({ id: entry.id, file, version: entry.version, name: file.name, notes: file.notes ?? "", set: file.set });
       void refreshScene();
     }
   }, [stored.data]);

@@ -1,6 +1,6 @@
 import { temporal } from "zundo";
 import { create } from "zustand";
-import type { Findings, Mend, PhotoSet, Picture, Scene } from "../server/client";
+import type { Findings, Mend, PhotoSet, Picture, Scene, SetFile } from "../server/client";
 
 /** In the order of the key that goes through them. */
 export const OVERLAYS = ["none", "thirds and level", "4 : 5", "2 : 3", "1 : 1", "circle"] as const;
@@ -10,6 +10,8 @@ export interface Bench {
   id: string;
   name: string;
   notes: string;
+  /** As it was opened, for what the bench does not change. */
+  file: SetFile | null;
   /** Version of the last save; the next save is based on it. */
   version: number;
   set: PhotoSet | null;
@@ -40,6 +42,7 @@ const empty: Bench = {
   id: "",
   name: "",
   notes: "",
+  file: null,
   version: 0,
   set: null,
   savedSet: null,
@@ -70,7 +73,7 @@ export const useBench = create<Bench>()(
 export const history = useBench.temporal;
 
 /** Starts over with another set; undo does not reach across. */
-export function openOnBench(state: Pick<Bench, "id" | "name" | "notes" | "version" | "set">) {
+export function openOnBench(state: Pick<Bench, "id" | "file" | "name" | "notes" | "version" | "set">) {
   history.getState().pause();
   useBench.setState({ ...empty, ...state, savedSet: state.set });
   history.getState().clear();

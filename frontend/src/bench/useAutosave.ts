@@ -7,8 +7,8 @@ import { useBench } from "./store";
 const REST = 700; // ms without a change after which the set is saved
 
 function body() {
-  const { set, name, notes, version } = useBench.getState();
-  return set ? { based_on: version, file: { format: "deep-amber-set" as const, version: 3 as const, name, notes, set } } : null;
+  const { file, set, name, notes, version } = useBench.getState();
+  return set && file ? { based_on: version, file: { ...file, name, notes, set } } : null;
 }
 
 /** Saves a while after each change, and at once when the page is left. A stale save moves this tab to its kept copy. */

@@ -4,6 +4,7 @@ import type { components, paths } from "../api/schema";
 type Schemas = components["schemas"];
 export type PhotoSet = Schemas["Set"];
 export type SetFile = Schemas["SetFile"];
+export type SetFile = Schemas["SetFile"];
 export type Scene = Schemas["SceneOut"];
 export type Drawing = Schemas["Drawing"];
 export type Picture = Schemas["PictureOut"];

@@ -16,7 +16,7 @@ from .errors import problems_in
 from .own_json import read_own_json
 from .sitter_file import known_sitters
 
-VERSION = 3
+VERSION = 4
 NAME_LENGTH, NOTES_LENGTH = 120, 4000
 
 
@@ -27,8 +27,8 @@ class SetFile(BaseModel):
 
     format: Literal["deep-amber-set"]
     """Always "deep-amber-set"."""
-    version: Literal[3]
-    """Version of the format; files of versions 1 and 2 are read as well. A reader refuses files of a newer version than its own."""
+    version: Literal[4]
+    """Version of the format; files of versions 1 to 3 are read as well. A reader refuses files of a newer version than its own."""
     name: Annotated[str, MinLen(1), MaxLen(NAME_LENGTH)]
     """Shown on the shelf; one line, without the characters < and >."""
     notes: Annotated[str, MaxLen(NOTES_LENGTH)] = ""
@@ -37,7 +37,7 @@ class SetFile(BaseModel):
 
 
 def new_file(name: str, photo_set: Set, notes: str = "") -> SetFile:
-    return SetFile(format="deep-amber-set", version=3, name=name, notes=notes, set=photo_set)
+    return SetFile(format="deep-amber-set", version=4, name=name, notes=notes, set=photo_set)
 
 
 def schema() -> dict[str, Any]:
@@ -89,13 +89,13 @@ def upgraded(data: dict[str, Any]) -> dict[str, Any]:
     """The file's data as the present version writes it; what cannot be understood is left for the checks.
 
     Version 1 knew strobes with softboxes alone and kept the source's figures in the light itself. Version 2 knew no
-    look, furniture, doors and postures; what is missing takes its default.
+    look, furniture, doors and postures, version 3 no light that follows the face; what is missing takes its default.
     """
     version = data.get("version")
-    if version not in (1, 2) or isinstance(version, bool):
+    if version not in (1, 2, 3) or isinstance(version, bool):
         return data
     data = copy.deepcopy(data) | {"version": VERSION}
-    if version == 2:
+    if version > 1:
         return data
     photo_set = data.get("set")
     lights = photo_set.get("lights") if isinstance(photo_set, dict) else None

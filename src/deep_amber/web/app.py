@@ -15,6 +15,7 @@ from .begin import begin
 from .bench import bench
 from .gear import gear
 from .ideas import ideas
+from .key import key
 from .kit import kit
 from .pages import pages
 from .pictures import PictureDesk
@@ -53,6 +54,7 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     app.register_api(gear)
     app.register_api(kit)
     app.register_api(steps)
+    app.register_api(key)
     app.register_api(begin)
     app.register_api(ideas)
     app.register_blueprint(pages)

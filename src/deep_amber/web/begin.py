@@ -11,10 +11,10 @@ from ..core import units
 from ..core.brief.starting import Answers, starting_set
 from ..core.framing.framings import FRAMINGS
 from ..core.problem import NotAccepted, Problem
-from ..core.scene import Set
 from ..core.scene.finishes import BACKDROPS, WALLS
 from ..core.scene.limits import interval_of, interval_text
 from ..core.scene.room import Room
+from ..formats.set_file import SetFile, new_file
 from ..formats.sitter_file import known_sitters, load_sitter
 from .answers import answer
 from .scenes import sound
@@ -25,6 +25,7 @@ begin = APIBlueprint(
     "begin", __name__, url_prefix="/api", abp_tags=[Tag(name="begin")], abp_responses={"422": ProblemsOut}
 )
 Text = Annotated[str, MaxLen(40)]
+FIRST_NAME = "My room"
 SIZES = ("width", "depth", "height")
 
 
@@ -40,7 +41,7 @@ class BeginIn(Body):
 
 
 class BeginOut(BaseModel):
-    set: Set
+    file: SetFile
 
 
 class AskedOut(BaseModel):
@@ -81,4 +82,5 @@ def begun(body: BeginIn):
     if body.who not in known_sitters():
         raise NotAccepted([Problem("who", f"{body.who!r} is not a known sitter", " or ".join(known_sitters()))])
     answers = Answers(**_sizes(body), walls=body.walls, backdrop=body.backdrop, framing=body.framing)
-    return answer(BeginOut(set=sound(starting_set(answers, load_sitter(body.who), lenses_of_kit(owned_only=True)))))
+    made = sound(starting_set(answers, load_sitter(body.who), lenses_of_kit(owned_only=True)))
+    return answer(BeginOut(file=new_file(FIRST_NAME, made)))

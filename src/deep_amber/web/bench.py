@@ -15,7 +15,7 @@ from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
 from .answers import answer
 from .pictures import PictureDesk
-from .scenes import scene_of, sound
+from .scenes import changed, scene_of, sound
 from .schemas import (
     EnterIn,
     LadderOut,
@@ -41,11 +41,11 @@ bench = APIBlueprint("bench", __name__, url_prefix="/api", abp_tags=[Tag(name="b
 def picture(body: PictureIn):
     """The picture and the readings of one state; 204 when a newer request of the tab has overtaken it."""
     desk: PictureDesk = current_app.extensions["pictures"]
-    made = desk.compute(body.set, body.quality, body.viewer, body.turn, body.solo)
+    made, pattern = desk.compute(body.set, body.quality, body.viewer, body.turn, body.solo, body.was)
     coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
     meter = {k: metered_aperture_text(r.aperture) for k, r in made.readings.incident.items()}
     return answer(PictureOut(turn=body.turn, quality=body.quality, picture=f"data:image/jpeg;base64,{coded}",
-                             readings=made.readings, meter=meter))  # fmt: skip
+                             readings=made.readings, meter=meter, pattern=pattern))  # fmt: skip
 
 
 @bench.get("/ladder", responses={"200": LadderOut})
@@ -65,7 +65,7 @@ def move_thing(body: MoveIn):
     """Moves a thing by a handle; walls, floor and ceiling resist."""
     eyes = face_marks(sitter_of(sound(body.set)), body.set.sitter).eyes[1]
     made = move(body.set, body.thing, body.handle, {str(k): v for k, v in body.to.items()}, eyes)
-    return scene_of(sound(made.photo_set), body, made.resisted)
+    return changed(body.set, made.photo_set, body, made.resisted)
 
 
 @bench.get("/sitters", responses={"200": SittersOut})
@@ -80,14 +80,14 @@ def seat_sitter(body: SeatIn):
     """Puts another sitter on the seat."""
     if body.who not in known_sitters():
         raise NotAccepted([Problem("who", f"{body.who!r} is not a known sitter", " or ".join(known_sitters()))])
-    return scene_of(sound(seat(sound(body.set), load_sitter(body.who))), body)
+    return changed(body.set, seat(sound(body.set), load_sitter(body.who)), body)
 
 
 @bench.post("/enter", responses={"200": SceneOut})
 def enter_value(body: EnterIn):
     """Puts in a value as typed, with its unit."""
     made = enter(sound(body.set), sitter_of(body.set), body.field, body.text)
-    return scene_of(sound(made), body)
+    return changed(body.set, sound(made), body)
 
 
 @bench.post("/step", responses={"200": SceneOut})
@@ -99,4 +99,4 @@ def step_value(body: StepIn):
 @bench.post("/nudge", responses={"200": SceneOut})
 def nudge_value(body: NudgeIn):
     """Changes an angle or a length by a little."""
-    return scene_of(sound(nudge(sound(body.set), sitter_of(body.set), body.field, body.by)), body)
+    return changed(body.set, sound(nudge(sound(body.set), sitter_of(body.set), body.field, body.by)), body)

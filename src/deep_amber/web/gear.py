@@ -18,7 +18,7 @@ from ..formats.lm63 import read_lm63
 from ..formats.sitter_file import load_sitter, sitter_of
 from ..store.kit import open_kit
 from .answers import answer
-from .scenes import scene_of, sound
+from .scenes import changed, scene_of, sound
 from .schemas import (
     AddIn,
     BeamIn,
@@ -97,7 +97,8 @@ def swap(body: SwapIn):
 def choose_option(body: ChooseIn):
     """Another option of a value that is chosen."""
     photo_set = sound(body.set)
-    return scene_of(sound(choose(photo_set, body.field, body.option, load_sitter(photo_set.sitter.who))), body)
+    made = sound(choose(photo_set, body.field, body.option, load_sitter(photo_set.sitter.who)))
+    return changed(photo_set, made, body)
 
 
 @gear.post("/beam", responses={"200": SceneOut})

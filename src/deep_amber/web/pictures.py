@@ -2,16 +2,20 @@
 
 import threading
 from collections import OrderedDict
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import replace
 
+from ..core.pattern.reading import PatternReading, read_pattern
 from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
 from ..core.scene import Set
 from ..core.scene.editing import alone
 from ..core.scene.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
+from ..core.simulation.quality import held
 from ..core.simulation.simulate import quick_quality
+from ..core.simulation.stages import Stages
 from ..formats.sitter_file import known_sitters, sitter_of
 
 VIEWERS = 200
@@ -28,6 +32,7 @@ class PictureDesk:
     def __init__(self) -> None:
         self._memory = Memory()
         self._busy = threading.Lock()
+        self._aside, self._beside = Memory(), threading.Lock()
         self._before: Set | None = None
         self._newest: OrderedDict[str, int] = OrderedDict()
 
@@ -46,8 +51,12 @@ class PictureDesk:
 
         return go_on
 
-    def compute(self, photo_set: Set, quality: str, viewer: str, turn: int, solo: int | None = None) -> Simulated:
-        """The picture and readings of a set, of its light `solo` alone when one is given. Raises NotAccepted for an unsound set, Superseded when dropped."""
+    def compute(self, photo_set: Set, quality: str, viewer: str, turn: int, solo: int | None = None,
+                was: str = "") -> tuple[Simulated, PatternReading | None]:  # fmt: skip
+        """The picture and readings of a set, of its light `solo` alone when one is given, and the pattern of its key.
+
+        Raises NotAccepted for an unsound set, Superseded when dropped.
+        """
         problems = problems_of(photo_set, known_sitters())
         if problems:
             raise NotAccepted(problems)
@@ -58,7 +67,18 @@ class PictureDesk:
             shown = photo_set if solo is None else alone(photo_set, solo)
             finely = SETTLED if quality == "settled" else quick_quality(photo_set, self._before)
             self._before = photo_set
-            return simulate(shown, sitter_of(photo_set), finely, self._memory, go_on)
+            mesh = sitter_of(photo_set)
+            made = simulate(shown, mesh, finely, self._memory, go_on)
+            stages = Stages(shown, mesh, self._memory, held(finely, shown.camera), go_on)
+            return made, read_pattern(stages, made.readings, was)
+
+    @contextmanager
+    def aside(self, photo_set: Set, viewer: str, turn: int) -> Iterator[Stages]:
+        """Stages for work beside the pictures, one at a time; a newer picture of the tab ends it with Superseded."""
+        go_on = self.while_newest(viewer, turn)
+        with self._beside:
+            go_on()
+            yield Stages(photo_set, sitter_of(photo_set), self._aside, held(DRAGGED, photo_set.camera), go_on)
 
     def thumbnail(self, photo_set: Set) -> Simulated:
         """A small picture for the shelf."""

@@ -8,6 +8,8 @@ from ..core.brief.aims import aims_of
 from ..core.kit.facts import facts_of
 from ..core.kit.fitting import modifiers_for
 from ..core.kit.owned import shortages
+from ..core.pattern.follow import followed
+from ..core.pattern.key_light import key_index
 from ..core.problem import NotAccepted
 from ..core.safety.heat import heat_warnings
 from ..core.scene import Light, Set
@@ -45,6 +47,12 @@ def _light(photo_set: Set, thing: str) -> Light | None:
     return photo_set.lights[thing_index(photo_set, thing)[1]] if thing.startswith("lights") else None
 
 
+def changed(before: Set, made: Set, asked: SceneIn, resisted: str = "") -> Response:
+    """The answer to a change of the set, its following lights carried along with the face."""
+    moved = followed(before, made, sitter_of(before), sitter_of(made))
+    return scene_of(sound(moved.photo_set), asked, "; ".join(filter(None, (resisted, moved.resisted))))
+
+
 def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | None = None) -> Response:
     """The answer for a sound set; `thing` is what is chosen from now on, else what was asked for."""
     chosen = still_there(photo_set, thing or asked.thing or "")
@@ -56,5 +64,5 @@ def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | No
         exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE],
         choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)],
         fits=list(modifiers_for(light.source)) if light else [], facts=facts_of(light) if light else [],
-        warnings=_warnings(photo_set), aims=aims_of(photo_set.look, sitter_of(photo_set)), thing=chosen, resisted=resisted,
+        warnings=_warnings(photo_set), aims=aims_of(photo_set.look, sitter_of(photo_set)), key=key_index(photo_set), thing=chosen, resisted=resisted,
     ))  # fmt: skip

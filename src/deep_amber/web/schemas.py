@@ -7,6 +7,7 @@ from annotated_types import MaxLen
 from pydantic import BaseModel, ConfigDict, Field
 
 from ..core.brief.aims import Aim
+from ..core.pattern.reading import PatternReading
 from ..core.scene import Set
 from ..core.scene.light import Role
 from ..core.scene.lines import Drawing
@@ -78,6 +79,8 @@ class PictureIn(Body):
     """Counts the tab's requests."""
     solo: Annotated[int, Field(ge=0, le=7)] | None = None
     """The one light that is to be seen alone."""
+    was: Annotated[str, MaxLen(20)] = ""
+    """The pattern's name before, so that it does not flicker under the hand."""
 
 
 class PictureOut(BaseModel):
@@ -88,6 +91,8 @@ class PictureOut(BaseModel):
     readings: Readings
     meter: dict[str, str]
     """The incident readings as a meter shows them."""
+    pattern: PatternReading | None
+    """Of the key; None when nothing of one comes to the face."""
 
 
 class SceneIn(Body):
@@ -182,6 +187,8 @@ class SceneOut(BaseModel):
     """What the look aims at, as bands on the Ladder."""
     warnings: list[str]
     """What to be careful with, and what the kit does not have, in words."""
+    key: int | None
+    """Index of the light that is the key; None when none is on."""
     thing: str
     """What is chosen now."""
     resisted: str

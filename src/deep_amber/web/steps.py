@@ -15,6 +15,7 @@ from ..core.scene.camera import Lens
 from ..formats.sitter_file import sitter_of
 from ..store.kit import open_kit
 from .answers import answer
+from .key import support_of_kit
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
 from .schemas import ProblemsOut, SceneOut
@@ -47,7 +48,7 @@ def findings(body: FindingsIn):
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
     go_on = desk.while_newest(body.viewer, body.turn)
-    found = findings_of(photo_set, sitter_of(photo_set), body.feet, go_on, lenses_of_kit(owned_only=True))
+    found = findings_of(photo_set, sitter_of(photo_set), body.feet, go_on, lenses_of_kit(owned_only=True), support_of_kit())
     return answer(FindingsOut(
         states=states_of(photo_set, found),
         findings=[FindingOut(code=f.code, severity=f.severity, step=f.step, message=f.message, figures=f.figures,

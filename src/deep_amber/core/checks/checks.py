@@ -3,6 +3,7 @@
 from dataclasses import replace
 from typing import Literal
 
+from ..pattern.reach import Support
 from ..scene.camera import Lens
 from ..scene.limits import check_limits
 from ..scene.set import Set
@@ -11,6 +12,7 @@ from ..sitter.mesh import SitterMesh
 from .backdrop import backdrop_findings
 from .brief import brief_findings
 from .camera import camera_findings
+from .key import key_findings
 from .finding import STEPS, Finding, GoOn
 from .room import room_findings
 from .sitter import sitter_findings
@@ -19,7 +21,7 @@ State = Literal["not begun", "fine", "look here"]
 
 
 def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoOn = lambda: None,
-                lenses: tuple[Lens, ...] = ()) -> list[Finding]:  # fmt: skip
+                lenses: tuple[Lens, ...] = (), support: Support = Support()) -> list[Finding]:  # fmt: skip
     """Every finding of a sound set; those that ask to be looked at come first within their step.
 
     Parameters
@@ -28,6 +30,7 @@ def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoO
     feet : lengths in feet and inches
     go_on : called between computations; an exception it raises ends the work
     lenses : of the kit, offered where another would do; without any the usual focal lengths are
+    support : what the stands of the kit can do
     """
     found = [
         *brief_findings(photo_set, mesh, go_on, feet),
@@ -35,6 +38,7 @@ def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoO
         *backdrop_findings(photo_set, mesh, go_on, feet),
         *sitter_findings(photo_set, mesh, feet),
         *camera_findings(photo_set, mesh, feet, lenses),
+        *key_findings(photo_set, mesh, go_on, feet, support),
     ]
     found = [f if f.mend is None or _sound(f.mend.photo_set) else replace(f, mend=None) for f in found]
     order = {step.code: k for k, step in enumerate(STEPS)}
@@ -52,4 +56,6 @@ def states_of(photo_set: Set, findings: list[Finding]) -> dict[str, State]:
     states: dict[str, State] = {step.code: "look here" if step.code in asking else "fine" for step in STEPS}
     if photo_set.look is None:
         states["brief"] = "not begun"
+    if not any(light.on for light in photo_set.lights):
+        states["key"] = "not begun"
     return states

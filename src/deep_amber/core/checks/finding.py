@@ -26,7 +26,7 @@ class Step:
 
 
 STEPS = (Step("brief", "Brief", "look"), Step("room", "Room", "room"), Step("backdrop", "Backdrop", "backdrop"), Step("sitter", "Sitter", "sitter"),
-         Step("camera", "Camera", "camera"))  # fmt: skip
+         Step("camera", "Camera", "camera"), Step("key", "Key", "key"))  # fmt: skip
 """The steps of the work that exist, in working order."""
 
 

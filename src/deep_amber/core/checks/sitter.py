@@ -24,7 +24,7 @@ def sitter_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Ite
     text = (
         f"The eyes are {length_text(eyes, feet)} over the floor, the body {length_text(gap, feet)} before the backdrop."
     )
-    yield from _glare(photo_set, mesh, feet)
+    yield from glare_findings(photo_set, mesh, feet)
     yield Finding("sitter.place", "note", text, {"eye_height_m": eyes, "to_backdrop_m": gap})
     yield from _pose(photo_set, feet)
 
@@ -45,11 +45,12 @@ def _mended(photo_set: Set, mesh: SitterMesh, index: int, feet: bool) -> Mend | 
     return None
 
 
-def _glare(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+def glare_findings(photo_set: Set, mesh: SitterMesh, feet: bool, step: str = "sitter") -> Iterator[Finding]:
+    """Lights that the glasses mirror into the lens."""
     found = glare(photo_set, mesh)
     for first in {g.light: g for g in found}.values():
         name = photo_set.lights[first.light].name
-        yield Finding("sitter.glare", "look", f"The glasses mirror {name} into the lens, over {first.share * 100:.0f} % of a lens.",
+        yield Finding(f"{step}.glare", "look", f"The glasses mirror {name} into the lens, over {first.share * 100:.0f} % of a lens.",
                       {"share_of_lens": first.share}, _mended(photo_set, mesh, first.light, feet))  # fmt: skip
 
 

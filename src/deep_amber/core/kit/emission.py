@@ -44,7 +44,7 @@ class Front:
     hole: float = 0.0
 
 
-def _unevenness(light: Light) -> float:
+def unevenness(light: Light) -> float:
     """Stops that the source's beam leaves between middle and edge of a canopy SHAFT diameters away."""
     half = min(beams.half_power_angle(own_beam(light)), math.radians(80))
     return min(1 / (2 * known.SHAFT * math.tan(half)) ** 2, 5.0)
@@ -54,7 +54,7 @@ def _box(light: Light, m: Softbox | Octa) -> Front:
     name = (
         ("box" if m.cloth else "box without cloth") if m.baffle else ("box without baffle" if m.cloth else "open box")
     )
-    hot = known.HOT_CENTRE[name] + known.UNEVEN_BEAM * _unevenness(light)
+    hot = known.HOT_CENTRE[name] + known.UNEVEN_BEAM * unevenness(light)
     if m.cloth:
         size = m.diameter if isinstance(m, Octa) else min(m.width, m.height)
         beam = beams.lambert(known.BOX_LOBE + 1) * (beams.rim_cut(m.recess, size) if m.recess else 1.0)
@@ -64,7 +64,7 @@ def _box(light: Light, m: Softbox | Octa) -> Front:
 
 
 def _umbrella(light: Light, m: Umbrella) -> Front:
-    hot = _unevenness(light)
+    hot = unevenness(light)
     covered = 1 - 2.0**-hot if hot > 0.7 else 1.0 - hot  # of a Gaussian beam; a wide one is held by the bowl's rim
     if m.lining == "shoot-through":
         beam = beams.cap_beam(known.CANOPY, known.UMBRELLA_BACK)
@@ -152,8 +152,8 @@ def _emissions(light: Light) -> tuple[Emission, ...]:
 
 @lru_cache(maxsize=KEPT)
 def shape_of(light: Light) -> Light:
-    """The light without what only recombines its layer: output, trim, gels, whether it is on, and names."""
-    return replace(light, output=0.0, trim=0.0, gels=(), on=True, name="-", role="other", item="", modifier_item="")
+    """The light without what only recombines its layer: output, trim, gels, whether it is on or follows the face, and names."""
+    return replace(light, output=0.0, trim=0.0, gels=(), on=True, name="-", role="other", follow=False, item="", modifier_item="")
 
 
 def emissions(light: Light) -> tuple[Emission, ...]:

@@ -4,10 +4,15 @@ import math
 
 from ..scene.light import Light
 from ..scene.source import Lamp, Led, Speedlight, Strobe
+from ..transport.emitter import HOT
 from ..units import stops_text
-from .emission import half_power
+from ..scene.modifier import Octa, Softbox, Umbrella
+from .emission import emissions, half_power, unevenness
 from .flux import flux, guide_number
 from .gels import GELS, shifted_temperature
+
+
+FILLED = 1.0  # stops from middle to rim within which an umbrella counts as filled (assumption)
 
 
 def recycle_time(flash: Speedlight, output: float) -> float:
@@ -15,10 +20,27 @@ def recycle_time(flash: Speedlight, output: float) -> float:
     return flash.recycle_time * max(2.0**output, 0.05)
 
 
+def coverage(light: Light) -> str:
+    """How far the flash fills its umbrella or box: the beam's fall from the middle to the rim, in words; empty for others.
+
+    An umbrella's canopy shows the beam as it is; in a box its walls and cloths even out most of it.
+    """
+    fall = unevenness(light)
+    if isinstance(light.modifier, Umbrella):
+        filled = "fills the umbrella to its rim" if fall < FILLED else "does not fill the umbrella: a wider zoom or a longer shaft does"
+        return f"the flash {filled}, {fall:.1f} stops from middle to rim"
+    if isinstance(light.modifier, Softbox | Octa):
+        hot = float(emissions(light)[0].emitter.row[HOT])
+        return f"the front is {hot:.1f} stops brighter in the middle than at its edge" if hot > 0.05 else "the front is even"
+    return ""
+
+
 def facts_of(light: Light) -> list[str]:
     """Beam, guide number, recycle time, light and heat of a light as it is set now."""
     facts = []
     source = light.source
+    if covered := coverage(light):
+        facts.append(covered)
     if source.kind != "window":
         facts.append(f"beam {2 * math.degrees(half_power(light)):.0f}° at half")
     if isinstance(source, Speedlight):

@@ -55,6 +55,8 @@ class Dial:
     hatches: tuple[Hatch, ...]
     here: tuple[float, float]
     """Azimuth and elevation of the key."""
+    lens: tuple[float, float]
+    """Of the lens."""
     distance: float
     """[m], that the dial holds for."""
 
@@ -172,8 +174,9 @@ def dial_of(stages: Stages, support: Support = Support()) -> Dial | None:
     if sphere is None:
         return None
     photo_set = stages.photo_set
+    lens = head_frame(stages.mesh, photo_set.sitter).in_head(photo_set.camera.place.array) - face_points(stages.mesh).centre
     reasons = hindrances(photo_set, stages.mesh, sphere.index, sphere.fronts, support)
     reasons[(reasons == "") & before_lens(photo_set, stages.mesh, sphere.fronts)] = BEFORE_LENS
     return Dial(sphere.index, (float(AZIMUTHS[0]), float(AZIMUTHS[-1])), (float(ELEVATIONS[0]), float(ELEVATIONS[-1])),
-                _regions(sphere.shares), _hatches(reasons.reshape(sphere.shares.shape[:2])), angles(sphere.key_way),
+                _regions(sphere.shares), _hatches(reasons.reshape(sphere.shares.shape[:2])), angles(sphere.key_way), angles(lens),
                 float(np.linalg.norm(sphere.key_way)))  # fmt: skip

@@ -4,12 +4,15 @@ from dataclasses import asdict
 
 from ..scene.set import Set
 from ..simulation.memory import Memory
-from ..simulation.quality import SETTLED, held
+from ..simulation.quality import DRAGGED, SETTLED, held
 from ..simulation.readings import readings_of
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
+from .advice import Road
+from .cannot import Advice, advice_to
 from .catchlights import Catchlight
 from .reading import PatternReading, read_pattern
+from .rules import Pattern
 
 
 def pattern_of(photo_set: Set, mesh: SitterMesh) -> PatternReading | None:
@@ -17,6 +20,21 @@ def pattern_of(photo_set: Set, mesh: SitterMesh) -> PatternReading | None:
     stages = Stages(photo_set, mesh, Memory(), held(SETTLED, photo_set.camera), lambda: None)
     readings = readings_of(stages) if any(light.on for light in photo_set.lights) else None
     return read_pattern(stages, readings)
+
+
+def advice_of(photo_set: Set, mesh: SitterMesh, target: Pattern) -> Advice:
+    """Advice to a pattern for a sound set, with stands that reach everywhere."""
+    return advice_to(Stages(photo_set, mesh, Memory(), held(DRAGGED, photo_set.camera), lambda: None), target)
+
+
+def _road(road: Road) -> dict:
+    return {"text": road.text, "effort": road.effort, "share": road.share, "note": road.note, "set": asdict(road.photo_set)}
+
+
+def advice_summary(advice: Advice) -> dict:
+    """The advice as JSON."""
+    return {"target": advice.target, "here": advice.here, "roads": list(map(_road, advice.roads)), "because": advice.because,
+            "possible": list(map(_road, advice.possible))}  # fmt: skip
 
 
 def catchlight_text(c: Catchlight) -> str:

@@ -16,7 +16,7 @@ from .step_choices import choose_in_step, step_choices
 from .things import COUNTED, thing_index
 
 LABELS = {
-    "on": "on", "role": "for", "grid": "grid", "gels": "gel", "barn_doors": "barn doors", "baffle": "inner baffle",
+    "on": "on", "follow": "follows the face", "role": "for", "grid": "grid", "gels": "gel", "barn_doors": "barn doors", "baffle": "inner baffle",
     "cloth": "front cloth", "lining": "umbrella", "sock": "sock", "material": "made of", "unit": "figure is", "bulb": "bulb",
     "wide_panel": "wide panel", "upright": "head upright", "cover": "cover", "sun": "sun", "scale": "display",
     "surface": "surface", "shape": "shape", "holding": "held by",

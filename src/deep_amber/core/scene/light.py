@@ -42,6 +42,8 @@ class Light:
     trim: Annotated[float, Interval(ge=-4.0, le=4.0)] = 0.0
     """Stops by which own meter readings correct the table."""
     on: bool = True
+    follow: bool = False
+    """Whether it keeps its place to the facial plane when the sitter moves."""
     item: Annotated[str, MaxLen(60)] = ""
     """The source's name in the kit."""
     modifier_item: Annotated[str, MaxLen(60)] = ""

@@ -50,6 +50,8 @@ class Quality:
     """Columns and rows of shadow samples where surfaces and meters are read."""
     outlines: bool
     """More samples on outlines and eyes."""
+    things: bool = True
+    """Whether lights and panels that stand before the lens are drawn."""
 
 
 DRAGGED = Quality(

@@ -81,7 +81,7 @@ def _show_things(stages: Stages, seen: Seen, out: np.ndarray) -> None:
     lights = [(light, emitter_quad(light)) for light in photo_set.lights]
     shown = [k for k, quad in enumerate(panels) if _in_frame(stages, quad)]
     lit = [(light, quad) for light, quad in lights if _in_frame(stages, quad)]
-    if not shown and not lit:
+    if not stages.quality.things or (not shown and not lit):
         return
     nearest, lens = seen.distance.copy(), photo_set.camera.place.array
     values = _panel_values(stages) if shown else []

@@ -1,0 +1,1 @@
+"""Two to six people in a row."""

@@ -1,0 +1,51 @@
+"""Cameras that look closer: at each eye as the lens sees it, and at the face alone."""
+
+from dataclasses import replace
+
+import numpy as np
+
+from ..picture.lens_rays import Size
+from ..scene.camera import PICTURE_ASPECT, Camera
+from ..scene.geometry import aiming_axes
+from ..scene.point import Point
+from ..scene.set import Set
+from ..simulation.quality import DRAGGED
+from ..sitter.face import face_marks, head_frame
+from ..sitter.mesh import SitterMesh
+from .catchlights import CORNEA, IRIS
+
+EYE_HALF_WIDTH = 0.018  # [m] that an eye's picture shows either side
+FACE_HALF_HEIGHT = 0.135  # [m] of the face's picture
+EYE = replace(DRAGGED, size=Size(200, 160), shadow_grid=(3, 3), outlines=True, things=False)
+FACE = replace(DRAGGED, size=Size(96, 120), bounce_rows=24, things=False)
+"""How finely these are computed."""
+IRIS_OF_WIDTH = IRIS / EYE_HALF_WIDTH
+"""Radius of the iris against half the width of an eye's picture."""
+
+
+def cropped(camera: Camera, middle: np.ndarray, half_width: float, level: bool) -> Camera:
+    """The camera turned to a place and cropped to what lies so far either side of it [m]: a smaller sensor, so that
+    perspective and blur stay those of the picture."""
+    _, _, forward = aiming_axes(camera.place, Point(*map(float, middle)))
+    away = float((middle - camera.place.array) @ forward)
+    across = 2 * half_width / away * camera.focal_length
+    longer, shorter = (across, across * PICTURE_ASPECT) if level else (across / PICTURE_ASPECT, across)
+    return replace(camera, aim=Point(*map(float, middle)), sensor_width=shorter, sensor_height=longer,
+                   held="level" if level else "upright")  # fmt: skip
+
+
+def eye_sets(photo_set: Set, mesh: SitterMesh) -> tuple[Set, Set]:
+    """The set seen at the sitter's left and right eye, the iris in the middle."""
+    head = head_frame(mesh, photo_set.sitter)
+    made = []
+    for eye in mesh.eyes:
+        gaze = (eye[3:6] - eye[:3]) / np.linalg.norm(eye[3:6] - eye[:3])
+        iris = head.in_room(eye[3:6] + np.sqrt(CORNEA**2 - IRIS**2) * gaze)
+        made.append(replace(photo_set, camera=cropped(photo_set.camera, iris, EYE_HALF_WIDTH, True)))
+    return made[0], made[1]
+
+
+def face_set(photo_set: Set, mesh: SitterMesh) -> Set:
+    """The set seen at the face alone."""
+    face = np.array(face_marks(mesh, photo_set.sitter).face)
+    return replace(photo_set, camera=cropped(photo_set.camera, face, FACE_HALF_HEIGHT * PICTURE_ASPECT, False))

@@ -1,0 +1,62 @@
+"""This face under each of the eight patterns: the key carried to the nearest place that draws it."""
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..scene.room import Room
+from ..scene.set import Set
+from ..simulation.stages import Stages
+from .advice import is_movable
+from .dial import BEFORE_LENS, sphere_of
+from .placing import moved_to
+from .reach import Support, before_lens, hindrances
+from .rules import PATTERNS, Pattern
+
+SURELY = 0.7  # share from which a place stands for its pattern; else the surest place does
+ROOMY = (12.0, 12.0, 6.0)  # [m] of the room in which a place that cannot be reached is shown
+
+
+@dataclass(frozen=True)
+class Try:
+    name: Pattern
+    photo_set: Set | None
+    """What to look at; None for a key that stays where it is."""
+    reachable: bool
+    reason: str
+    """Why it cannot be reached, or what it brings."""
+
+
+def _roomy(photo_set: Set) -> Set:
+    """The set in a room where the key's light is not held back: for looking at alone."""
+    width, depth, height = ROOMY
+    room: Room = replace(photo_set.room, width=max(width, photo_set.room.width), depth=max(depth, photo_set.room.depth),
+                         height=max(height, photo_set.room.height))  # fmt: skip
+    return replace(photo_set, room=room)
+
+
+def tries_of(stages: Stages, support: Support = Support()) -> list[Try]:
+    """One a pattern. Empty without a key that reaches the face."""
+    sphere = sphere_of(stages)
+    if sphere is None:
+        return []
+    photo_set, index = stages.photo_set, sphere.index
+    if not is_movable(photo_set, index, sphere):
+        return [Try(name, None, False, "this light stays where it is") for name in PATTERNS]
+    shape = sphere.shares.shape[:2]
+    reasons = hindrances(photo_set, stages.mesh, index, sphere.fronts, support).reshape(shape)
+    seen = before_lens(photo_set, stages.mesh, sphere.fronts).reshape(shape)
+    way = sphere.key_way / np.linalg.norm(sphere.key_way)
+    off = np.degrees(np.arccos(np.clip(sphere.ways @ way, -1, 1)))
+    made = []
+    for k, name in enumerate(PATTERNS):
+        share = sphere.shares[..., k]
+        drawn = share >= min(SURELY, float(share.max()))
+        cost = off + np.where(reasons != "", 400.0, 0.0) + np.where(seen, 90.0, 0.0) + np.where(drawn, 0.0, 4000.0)
+        at = np.unravel_index(int(cost.argmin()), shape)
+        row = at[0] * shape[1] + at[1]
+        light = moved_to(photo_set.lights[index], sphere.fronts.centre[row], sphere.carried.middle)
+        one = replace(photo_set, lights=tuple(light if i == index else o for i, o in enumerate(photo_set.lights)))
+        reason = str(reasons[at])
+        made.append(Try(name, one if not reason else _roomy(one), not reason, reason or (BEFORE_LENS if seen[at] else "")))
+    return made

@@ -1,0 +1,140 @@
+"""The key light: the dial, roads to a pattern, this face under each of them, the eyes, softness, people in a row."""
+
+import base64
+
+from flask import current_app
+from flask_openapi3 import APIBlueprint, Tag
+
+from ..core import units
+from ..core.group.row import row_of
+from ..core.kit.facts import coverage
+from ..core.pattern.advice import Road
+from ..core.pattern.cannot import advice_to
+from ..core.pattern.dial import dial_of
+from ..core.pattern.eye_view import EYE, FACE, IRIS_OF_WIDTH, eye_sets, face_set
+from ..core.pattern.feather import feather_of
+from ..core.pattern.key_light import key_index
+from ..core.pattern.reach import Support
+from ..core.pattern.reading import read_pattern
+from ..core.pattern.shine_on_skin import shine_of
+from ..core.pattern.softness import others
+from ..core.pattern.tries import tries_of
+from ..core.pattern.turning import turned_to
+from ..core.problem import NotAccepted, Problem
+from ..core.scene import Set
+from ..core.simulation import Memory, simulate
+from ..core.simulation.quality import Quality
+from ..formats.picture_file import jpeg_bytes
+from ..formats.sitter_file import sitter_of
+from ..store.kit import open_kit
+from .answers import answer
+from .key_schemas import (
+    AdviceIn,
+    AdviceOut,
+    DialOut,
+    EyesOut,
+    KeyIn,
+    RoadOut,
+    RowIn,
+    RowOut,
+    SoftOut,
+    TriesOut,
+    TryOut,
+    TurnKeyIn,
+)
+from .pictures import PictureDesk
+from .scenes import scene_of, sound
+from .schemas import ProblemsOut, SceneOut
+
+key = APIBlueprint("key", __name__, url_prefix="/api/key", abp_tags=[Tag(name="key")], abp_responses={"422": ProblemsOut})
+
+
+def support_of_kit() -> Support:
+    """What the stands of the kit can do; without any nothing is held back."""
+    stands = open_kit(current_app.extensions["sessions"]).kit.stands
+    if not stands:
+        return Support()
+    return Support(max(k.highest for k in stands), max(k.boom for k in stands))
+
+
+def _desk() -> PictureDesk:
+    return current_app.extensions["pictures"]
+
+
+def _road(road: Road) -> RoadOut:
+    return RoadOut(text=road.text, set=road.photo_set, effort=road.effort, share=road.share, note=road.note)
+
+
+@key.post("/dial", responses={"200": DialOut, "204": None})
+def dial(body: KeyIn):
+    """The pattern dial of a set's key; 204 when the tab has asked for a newer picture meanwhile."""
+    with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
+        return answer(DialOut(dial=dial_of(stages, support_of_kit())))
+
+
+@key.post("/turn", responses={"200": SceneOut})
+def turn(body: TurnKeyIn):
+    """The key carried to a place of the dial at its present distance; walls, floor and ceiling resist."""
+    made = turned_to(sound(body.set), sitter_of(body.set), body.azimuth, body.elevation)
+    return scene_of(sound(made.photo_set), body, made.resisted)
+
+
+@key.post("/advice", responses={"200": AdviceOut, "204": None})
+def advice(body: AdviceIn):
+    """Roads to a pattern, or why there is none and what would make one."""
+    with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
+        made = advice_to(stages, body.target, support_of_kit(), body.feet)
+    return answer(AdviceOut(target=made.target, here=made.here, roads=list(map(_road, made.roads)), because=made.because,
+                            possible=list(map(_road, made.possible))))  # fmt: skip
+
+
+def _picture(photo_set: Set, quality: Quality, memory: Memory, go_on) -> str:
+    made = simulate(photo_set, sitter_of(photo_set), quality, memory, go_on)
+    return f"data:image/jpeg;base64,{base64.b64encode(jpeg_bytes(made.picture, True)).decode()}"
+
+
+@key.post("/tries", responses={"200": TriesOut, "204": None})
+def tries(body: KeyIn):
+    """This face under each of the eight patterns."""
+    with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
+        found, memory = tries_of(stages, support_of_kit()), Memory()
+        mesh = sitter_of(body.set)
+        out = [TryOut(name=k.name, reachable=k.reachable, reason=k.reason,
+                      picture=_picture(face_set(k.photo_set, mesh), FACE, memory, stages.go_on) if k.photo_set else "")
+               for k in found]  # fmt: skip
+    return answer(TriesOut(tries=out))
+
+
+@key.post("/eyes", responses={"200": EyesOut, "204": None})
+def eyes(body: KeyIn):
+    """Both eyes as the lens sees them, enlarged."""
+    with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
+        left, right = (_picture(k, EYE, Memory(), stages.go_on) for k in eye_sets(body.set, stages.mesh))
+    return answer(EyesOut(left=left, right=right, iris_of_width=IRIS_OF_WIDTH))
+
+
+@key.post("/softness", responses={"200": SoftOut, "204": None})
+def softness(body: KeyIn):
+    """What other sizes and distances would give, shine on the skin, feather, and how the front is filled."""
+    with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
+        reading, index = read_pattern(stages), key_index(body.set)
+        if reading is None or index is None:
+            return answer(SoftOut(others=[], shine=None, feather=None, coverage=""))
+        size = reading.softness.edge / 30 * reading.distance
+        return answer(SoftOut(others=others(size, reading.distance), shine=shine_of(stages), feather=feather_of(stages),
+                              coverage=coverage(body.set.lights[index])))  # fmt: skip
+
+
+@key.post("/row", responses={"200": RowOut})
+def row(body: RowIn):
+    """Light over a row of people by the key, and what evens it most."""
+    index = key_index(sound(body.set))
+    if index is None:
+        raise NotAccepted([Problem("count", "no light is on", "a set with a light on")])
+    try:
+        spacing = units.parse_length(body.spacing)
+    except NotAccepted as refused:
+        raise NotAccepted([Problem("spacing", p.message, p.accepted) for p in refused.problems]) from None
+    made = row_of(body.set, sitter_of(body.set), index, body.count, spacing, body.feet)
+    return answer(RowOut(stops=list(made.now.stops), spread=made.now.spread, best=list(made.best.stops),
+                         best_spread=made.best.spread, text=made.text, set=made.photo_set))  # fmt: skip

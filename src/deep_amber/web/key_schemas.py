@@ -1,0 +1,103 @@
+"""Typed bodies of requests and answers about the key light."""
+
+from typing import Annotated
+
+from annotated_types import MaxLen
+from pydantic import BaseModel, Field
+
+from ..core.pattern.dial import Dial
+from ..core.pattern.feather import Feather
+from ..core.pattern.rules import Pattern
+from ..core.pattern.shine_on_skin import Shine
+from ..core.pattern.softness import Other
+from ..core.scene import Set
+from .schemas import Body, SceneIn
+
+
+class KeyIn(Body):
+    set: Set
+    feet: bool = False
+    viewer: Annotated[str, MaxLen(64)]
+    turn: int
+    """Of the tab's newest picture; a newer one ends this."""
+
+
+class DialOut(BaseModel):
+    dial: Dial | None
+    """None without a key that reaches the face."""
+
+
+class TurnKeyIn(SceneIn):
+    azimuth: Annotated[float, Field(ge=-180, le=180)]
+    elevation: Annotated[float, Field(ge=-90, le=90)]
+    """Round the facial plane [degrees]; the distance stays."""
+
+
+class AdviceIn(KeyIn):
+    target: Pattern
+
+
+class RoadOut(BaseModel):
+    text: str
+    set: Set
+    """The set with it gone."""
+    effort: float
+    """In metres of a stand carried."""
+    share: float
+    """Probability of the wanted pattern then."""
+    note: str
+
+
+class AdviceOut(BaseModel):
+    target: Pattern
+    here: bool
+    roads: list[RoadOut]
+    because: str
+    possible: list[RoadOut]
+
+
+class TryOut(BaseModel):
+    name: Pattern
+    picture: str
+    """A data address of the JPEG; empty for a key that stays where it is."""
+    reachable: bool
+    reason: str
+
+
+class TriesOut(BaseModel):
+    tries: list[TryOut]
+
+
+class EyesOut(BaseModel):
+    """Each eye as the lens sees it."""
+
+    left: str
+    """The sitter's left; a data address of the JPEG."""
+    right: str
+    iris_of_width: float
+    """Radius of the iris against half the picture's width."""
+
+
+class SoftOut(BaseModel):
+    """What the key's size and aim do."""
+
+    others: list[Other]
+    shine: Shine | None
+    feather: Feather | None
+    coverage: str
+
+
+class RowIn(KeyIn):
+    count: int
+    spacing: Annotated[str, MaxLen(40)]
+    """Between faces, as typed."""
+
+
+class RowOut(BaseModel):
+    stops: list[float]
+    """On each face against the mean, from camera-left."""
+    spread: float
+    best: list[float]
+    best_spread: float
+    text: str
+    set: Set | None

@@ -663,7 +663,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What other sizes and distances would give, shine on the skin, feather, and how the front is filled. */
+        /** What other sizes and distances would give, shine on the skin, and how the front is filled. */
         post: operations["key_softness_softness_post"];
         delete?: never;
         options?: never;
@@ -2251,10 +2251,7 @@ export interface components {
             /** Y */
             y: number;
             /** Outline */
-            outline: [
-                number,
-                number
-            ][];
+            outline: number[][];
             /** Stops */
             stops: number;
         };
@@ -2281,10 +2278,7 @@ export interface components {
                 [key: string]: number;
             };
             /** Between */
-            between: [
-                "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim",
-                "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim"
-            ] | null;
+            between: ("flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim")[];
             side: components["schemas"]["Side"];
             /** Reasons */
             reasons: components["schemas"]["Reason"][];
@@ -2297,6 +2291,8 @@ export interface components {
             /** Distance */
             distance: number;
             softness: components["schemas"]["Softness"];
+            /** Feather */
+            feather: string;
         };
         /** Readings */
         Readings: {
@@ -2342,6 +2338,8 @@ export interface components {
              * @enum {string}
              */
             grade: "hard" | "medium" | "soft" | "very soft";
+            /** Size */
+            size: number;
         };
         /** SurfaceReading */
         SurfaceReading: {
@@ -3293,29 +3291,17 @@ export interface components {
             /** Light */
             light: number;
             /** Azimuths */
-            azimuths: [
-                number,
-                number
-            ];
+            azimuths: number[];
             /** Elevations */
-            elevations: [
-                number,
-                number
-            ];
+            elevations: number[];
             /** Regions */
             regions: components["schemas"]["Region"][];
             /** Hatches */
             hatches: components["schemas"]["Hatch"][];
             /** Here */
-            here: [
-                number,
-                number
-            ];
+            here: number[];
             /** Lens */
-            lens: [
-                number,
-                number
-            ];
+            lens: number[];
             /** Distance */
             distance: number;
         };
@@ -3324,15 +3310,9 @@ export interface components {
             /** Reason */
             reason: string;
             /** Outlines */
-            outlines: [
-                number,
-                number
-            ][][];
+            outlines: number[][][];
             /** Label */
-            label: [
-                number,
-                number
-            ];
+            label: number[];
         };
         /** Region */
         Region: {
@@ -3342,15 +3322,9 @@ export interface components {
              */
             name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
             /** Outlines */
-            outlines: [
-                number,
-                number
-            ][][];
+            outlines: number[][][];
             /** Label */
-            label: [
-                number,
-                number
-            ];
+            label: number[];
         };
         /** KeyIn */
         KeyIn: {
@@ -3462,54 +3436,27 @@ export interface components {
         };
         /**
          * SoftOut
-         * @description What the key's size and aim do.
+         * @description What the key's size and distance do.
          */
         SoftOut: {
+            /** Distance */
+            distance: string;
             /** Others */
-            others: components["schemas"]["Other"][];
-            shine: components["schemas"]["Shine"] | null;
-            feather: components["schemas"]["Feather"] | null;
-            /** Coverage */
-            coverage: string;
-        };
-        /** Feather */
-        Feather: {
-            /** Off */
-            off: number;
-            /** Face */
-            face: number;
-            /** Backdrop */
-            backdrop: number;
+            others: components["schemas"]["GradeOut"][];
+            /** Lines */
+            lines: string[];
         };
         /**
-         * Other
-         * @description What would give another grade.
+         * GradeOut
+         * @description What would give another grade of softness.
          */
-        Other: {
-            /**
-             * Grade
-             * @enum {string}
-             */
-            grade: "hard" | "medium" | "soft" | "very soft";
+        GradeOut: {
+            /** Grade */
+            grade: string;
             /** Size */
-            size: [
-                number,
-                number
-            ];
+            size: string;
             /** Distance */
-            distance: [
-                number,
-                number
-            ];
-        };
-        /** Shine */
-        Shine: {
-            /** Now */
-            now: number;
-            /** Half */
-            half: number;
-            /** Double */
-            double: number;
+            distance: string;
         };
         /** RowOut */
         RowOut: {

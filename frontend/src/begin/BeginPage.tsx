@@ -51,7 +51,7 @@ export function BeginPage() {
         return;
       }
       setBegun({ answers, file: made.data.file });
-      const shown = await server.POST("/api/picture", { body: { set: made.data.file.set, quality: "settled", viewer, turn: mine, solo: null } });
+      const shown = await server.POST("/api/picture", { body: { set: made.data.file.set, quality: "settled", viewer, turn: mine, solo: null, was: "" } });
       if (shown.data && mine === turn) {
         setPicture(shown.data.picture);
       }

@@ -5,6 +5,8 @@ import { Floor } from "../floor/Floor";
 import { Answer } from "../frame/Answer";
 import { Frame } from "../frame/Frame";
 import { Picker } from "../gear/Picker";
+import { KeyAnswer } from "../key/KeyAnswer";
+import { useKeyLight } from "../key/useKeyLight";
 import { KeySheet } from "../keys/KeySheet";
 import { useKeys } from "../keys/useKeys";
 import { Ladder } from "../ladder/Ladder";
@@ -59,6 +61,7 @@ export function BenchPage() {
 function Bench() {
   const drawing = useBench((s) => s.scene?.drawing);
   const name = useBench((s) => s.name);
+  const step = useBench((s) => s.step);
   const picking = useBench((s) => s.picking);
   const feet = useLook((s) => s.feet);
   const [showKeys, setShowKeys] = useState(false);
@@ -68,6 +71,7 @@ function Bench() {
   usePicture();
   useAutosave();
   useFindings();
+  useKeyLight();
   useKeys(() => setShowKeys((shown) => !shown));
   useEffect(() => {
     document.title = `${name} · Deep Amber`;
@@ -90,7 +94,7 @@ function Bench() {
         </div>
         <div className="pictured">
           <Frame />
-          <Answer />
+          {step === "key" ? <KeyAnswer /> : <Answer />}
           <Sheet />
           {picking && <Picker />}
         </div>

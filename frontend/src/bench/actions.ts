@@ -1,6 +1,7 @@
 import { useLook } from "../look/useLook";
 import type { Role } from "../gear/roles";
-import { type Problem, problemsIn, type Scene, server } from "../server/client";
+import { type Pattern, type Problem, problemsIn, type Scene, server } from "../server/client";
+import { newestTurn } from "./usePicture";
 import { beginDrag, endDrag, history, takeScene, useBench } from "./store";
 
 type Axes = { x?: number; y?: number; z?: number };
@@ -113,6 +114,30 @@ export async function putLensOn(name: string): Promise<Problem[]> {
   return body ? taken(await server.POST("/api/lens", { body: { ...body, name } })) : [];
 }
 
+/** Carries the key round the face by the dial. */
+export async function turnKey(azimuth: number, elevation: number): Promise<Problem[]> {
+  const body = asked();
+  return body ? taken(await server.POST("/api/key/turn", { body: { ...body, azimuth, elevation } })) : [];
+}
+
+/** Roads to a pattern; `go` takes the one of least effort at once. */
+export async function askRoads(target: Pattern, go: boolean): Promise<void> {
+  const { set } = useBench.getState();
+  if (!set) {
+    return;
+  }
+  const { data } = await server.POST("/api/key/advice", { body: { set, target, feet: useLook.getState().feet, ...newestTurn() } });
+  if (!data || set !== useBench.getState().set) {
+    return;
+  }
+  const road = data.roads[0];
+  useBench.setState({ advice: data, preview: null });
+  if (go && road) {
+    useBench.setState({ set: road.set });
+    void refreshScene();
+  }
+}
+
 /** Takes the mend that is looked at. */
 export function takeMend() {
   const { preview } = useBench.getState();
@@ -122,9 +147,16 @@ export function takeMend() {
   }
 }
 
+/** Opens a step: its own instruments for the key, the sheet of its thing for the others. */
 export function chooseStep(thing: string) {
   useBench.setState({ found: true, preview: null });
-  choose(thing);
+  if (thing === "key") {
+    const key = useBench.getState().scene?.key;
+    choose(typeof key === "number" ? `lights.${key}` : "sitter");
+    useBench.setState({ step: "key" });
+  } else {
+    choose(thing);
+  }
 }
 
 /** Looks at one light alone; the same again looks at all of them. */
@@ -133,7 +165,7 @@ export function lookAlone(index: number | null) {
 }
 
 export function choose(thing: string) {
-  useBench.setState({ thing, idea: null });
+  useBench.setState({ thing, idea: null, step: "" });
   void refreshScene();
 }
 
@@ -156,11 +188,16 @@ async function run() {
 
 /** Moves under the hand: one request at a time, and always the newest place next. */
 export function dragTo(thing: string, handle: string, to: Axes) {
+  dragBy(() => moveThing(thing, handle, to));
+}
+
+/** The same for any change that the server makes of the set. */
+export function dragBy(change: () => Promise<unknown>) {
   if (!useBench.getState().dragging) {
     beginDrag();
   }
   dragHeld = true;
-  waiting = () => moveThing(thing, handle, to);
+  waiting = change;
   if (!busy) {
     void run();
   }

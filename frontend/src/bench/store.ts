@@ -1,6 +1,6 @@
 import { temporal } from "zundo";
 import { create } from "zustand";
-import type { Findings, Mend, PhotoSet, Picture, Scene, SetFile } from "../server/client";
+import type { Advice, Dial, Eyes, Findings, Mend, PhotoSet, Picture, Scene, SetFile, Soft, Try } from "../server/client";
 
 /** In the order of the key that goes through them. */
 export const OVERLAYS = ["none", "thirds and level", "4 : 5", "2 : 3", "1 : 1", "circle"] as const;
@@ -32,6 +32,16 @@ export interface Bench {
   overlay: Overlay;
   /** Whether the sheet shows what is found, or the values. */
   found: boolean;
+  /** The step that is open with instruments of its own; empty for the sheet of a thing. */
+  step: "" | "key";
+  dial: Dial | null;
+  tries: Try[];
+  eyes: Eyes | null;
+  soft: Soft | null;
+  /** Roads to the pattern that was asked for last. */
+  advice: Advice | null;
+  /** The pattern before the sitter moved, while another one is drawn. */
+  broken: string;
   /** A picture for ideas that is looked at in place of the set's. */
   idea: { address: string; note: string } | null;
   dragging: boolean;
@@ -57,6 +67,13 @@ const empty: Bench = {
   preview: null,
   overlay: "none",
   found: false,
+  step: "",
+  dial: null,
+  tries: [],
+  eyes: null,
+  soft: null,
+  advice: null,
+  broken: "",
   idea: null,
   dragging: false,
   resisted: "",

@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { type PhotoSet, server } from "../server/client";
+import { type PhotoSet, type Picture, server } from "../server/client";
 import { useBench } from "./store";
 
 const REST = 180; // ms without a change after which the fine picture is asked for
@@ -17,11 +17,30 @@ export function newestTurn() {
   return { viewer, turn };
 }
 
+function nameOf(picture: Picture | null) {
+  return picture?.pattern?.pattern ?? "";
+}
+
+let lastSet: PhotoSet | null = null;
+
+/** The pattern that a move of the sitter took away, until it is back or the light is moved. */
+function brokenBy(now: { broken: string; picture: Picture | null }, set: PhotoSet, picture: Picture): string {
+  const before = lastSet;
+  lastSet = set;
+  const had = now.broken || nameOf(now.picture);
+  const lightMoved = JSON.stringify(before?.lights) !== JSON.stringify(set.lights);
+  const sitterMoved = JSON.stringify(before?.sitter) !== JSON.stringify(set.sitter);
+  if (!before || (lightMoved && !sitterMoved) || had === nameOf(picture)) {
+    return "";
+  }
+  return sitterMoved ? had : now.broken;
+}
+
 async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "settled", signal: AbortSignal) {
   turn += 1;
-  const { data } = await server.POST("/api/picture", { body: { set, quality, viewer, turn, solo }, signal });
+  const { data } = await server.POST("/api/picture", { body: { set, quality, viewer, turn, solo, was: nameOf(useBench.getState().picture) }, signal });
   if (data && data.turn <= turn) {
-    useBench.setState({ picture: data });
+    useBench.setState((now) => ({ picture: data, broken: brokenBy(now, set, data) }));
   }
 }
 

@@ -1,6 +1,8 @@
 import { takeMend } from "../bench/actions";
 import { useBench } from "../bench/store";
 import "./frame.css";
+import { Tries } from "../key/Tries";
+import { nameIn } from "../key/words";
 import { Overlay } from "./Overlay";
 
 /** The simulated picture in a mid-grey mat, so that tone can be judged. */
@@ -9,10 +11,11 @@ export function Frame() {
   const solo = useBench((s) => (s.solo === null ? "" : s.scene?.drawing.lights[s.solo]?.name ?? ""));
   const preview = useBench((s) => s.preview);
   const dark = useBench((s) => s.set !== null && !s.set.lights.some((k) => k.on ?? true));
+  const flanked = useBench((s) => s.step === "key");
   const idea = useBench((s) => s.idea);
   const level = useBench((s) => (s.preview?.set ?? s.set)?.camera.held === "level");
   return (
-    <figure className="frame" data-quality={picture?.quality ?? "none"} data-turn={picture?.turn ?? 0}>
+    <figure className={`frame${flanked ? " flanked" : ""}`} data-quality={picture?.quality ?? "none"} data-turn={picture?.turn ?? 0}>
       {solo && (
         <figcaption role="status">
           {solo} alone
@@ -48,6 +51,8 @@ export function Frame() {
           <Overlay level={level} />
         </div>
       )}
+      {flanked && <Tries />}
+      {!flanked && picture?.pattern && <output className="pattern-name">{nameIn(picture.pattern)}</output>}
     </figure>
   );
 }

@@ -6,6 +6,7 @@ import "../gear/gear.css";
 import { ROLES, RoleShape } from "../gear/roles";
 import { ThingActions } from "../gear/ThingActions";
 import { IDEAS, Ideas } from "../ideas/Ideas";
+import { KeyPanel } from "../key/KeyPanel";
 import { Framings } from "../steps/Framings";
 import { Findings } from "../steps/Findings";
 import { ValueField } from "./ValueField";
@@ -40,6 +41,7 @@ export function Sheet() {
   const lights = (scene?.drawing.lights ?? []).map((light, i) => ({ ...light, id: `lights.${i}` }));
   const ordered = ROLES.flatMap((role) => lights.filter((light) => light.role === role));
   const isLight = thing.startsWith("lights.");
+  const step = useBench((s) => s.step);
   const found = useBench((s) => s.found);
   const isStep = STEP_THINGS.includes(thing);
   const isGear = /^(lights|panels|furniture|doors)\./.test(thing);
@@ -86,7 +88,8 @@ export function Sheet() {
           {scene.warnings.join(" · ")}
         </p>
       )}
-      {isGear && (
+      {step === "key" && <KeyPanel />}
+      {isGear && step !== "key" && (
         <div className="part">
           {isLight && (
             <div className="tabs" role="tablist" aria-label="Part of the light">
@@ -100,7 +103,7 @@ export function Sheet() {
           <ThingActions thing={thing} />
         </div>
       )}
-      {isStep && (
+      {isStep && step !== "key" && (
         <div className="part">
           <div className="tabs" role="tablist" aria-label="Part of the step">
             <button type="button" role="tab" className="plain" aria-selected={found} onClick={() => useBench.setState({ found: true })}>
@@ -116,7 +119,7 @@ export function Sheet() {
           {thing === "sitter" && <WhoSits />}
         </div>
       )}
-      {showIdeas ? (
+      {step === "key" ? null : showIdeas ? (
         <Ideas />
       ) : isStep && found ? (
         <Findings thing={thing} />

@@ -7,7 +7,7 @@ import { useSteps } from "./useSteps";
 export function Rail() {
   const known = useSteps();
   const states = useBench((s) => s.findings?.states);
-  const thing = useBench((s) => s.thing);
+  const thing = useBench((s) => s.step || s.thing);
   return (
     <nav className="rail" aria-label="Steps">
       {known?.steps.map((step, i) => {

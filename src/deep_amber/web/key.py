@@ -12,12 +12,11 @@ from ..core.pattern.advice import Road
 from ..core.pattern.cannot import advice_to
 from ..core.pattern.dial import dial_of
 from ..core.pattern.eye_view import EYE, FACE, IRIS_OF_WIDTH, eye_sets, face_set
-from ..core.pattern.feather import feather_of
 from ..core.pattern.key_light import key_index
 from ..core.pattern.reach import Support
 from ..core.pattern.reading import read_pattern
-from ..core.pattern.shine_on_skin import shine_of
-from ..core.pattern.softness import others
+from ..core.pattern.shine_on_skin import shine_of, shine_text
+from ..core.pattern.softness import others, span_text
 from ..core.pattern.tries import tries_of
 from ..core.pattern.turning import turned_to
 from ..core.problem import NotAccepted, Problem
@@ -33,6 +32,7 @@ from .key_schemas import (
     AdviceOut,
     DialOut,
     EyesOut,
+    GradeOut,
     KeyIn,
     RoadOut,
     RowIn,
@@ -115,14 +115,16 @@ def eyes(body: KeyIn):
 
 @key.post("/softness", responses={"200": SoftOut, "204": None})
 def softness(body: KeyIn):
-    """What other sizes and distances would give, shine on the skin, feather, and how the front is filled."""
+    """What other sizes and distances would give, shine on the skin, and how the front is filled."""
     with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
-        reading, index = read_pattern(stages), key_index(body.set)
-        if reading is None or index is None:
-            return answer(SoftOut(others=[], shine=None, feather=None, coverage=""))
-        size = reading.softness.edge / 30 * reading.distance
-        return answer(SoftOut(others=others(size, reading.distance), shine=shine_of(stages), feather=feather_of(stages),
-                              coverage=coverage(body.set.lights[index])))  # fmt: skip
+        reading, index, shine = read_pattern(stages), key_index(body.set), shine_of(stages)
+    if reading is None or index is None:
+        return answer(SoftOut(distance="", others=[], lines=[]))
+    covered = coverage(body.set.lights[index])
+    lines = [shine_text(shine) if shine else "", covered and f"{covered[0].upper()}{covered[1:]}."]
+    other = [GradeOut(grade=k.grade, size=span_text(k.size, body.feet), distance=span_text(k.distance, body.feet))
+             for k in others(reading.softness.size, reading.distance)]  # fmt: skip
+    return answer(SoftOut(distance=units.length_text(reading.distance, body.feet), others=other, lines=[k for k in lines if k]))
 
 
 @key.post("/row", responses={"200": RowOut})

@@ -6,10 +6,7 @@ from annotated_types import MaxLen
 from pydantic import BaseModel, Field
 
 from ..core.pattern.dial import Dial
-from ..core.pattern.feather import Feather
 from ..core.pattern.rules import Pattern
-from ..core.pattern.shine_on_skin import Shine
-from ..core.pattern.softness import Other
 from ..core.scene import Set
 from .schemas import Body, SceneIn
 
@@ -78,13 +75,24 @@ class EyesOut(BaseModel):
     """Radius of the iris against half the picture's width."""
 
 
-class SoftOut(BaseModel):
-    """What the key's size and aim do."""
+class GradeOut(BaseModel):
+    """What would give another grade of softness."""
 
-    others: list[Other]
-    shine: Shine | None
-    feather: Feather | None
-    coverage: str
+    grade: str
+    size: str
+    """Of the front at the present distance, in words."""
+    distance: str
+    """Of the present front, in words."""
+
+
+class SoftOut(BaseModel):
+    """What the key's size and distance do."""
+
+    distance: str
+    """Of its front from the face, in words."""
+    others: list[GradeOut]
+    lines: list[str]
+    """Shine on the skin, and how the front is filled."""
 
 
 class RowIn(KeyIn):

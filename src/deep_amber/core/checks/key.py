@@ -13,7 +13,7 @@ from ..pattern.measures import Measures, measures_of
 from ..pattern.reach import Support
 from ..pattern.reading import PatternReading, read_pattern
 from ..pattern.rules import Pattern
-from ..pattern.softness import others
+from ..pattern.softness import others, span_text
 from ..scene.geometry import emitter_quad, lower_edge
 from ..scene.light import Light
 from ..scene.look import Look
@@ -188,11 +188,9 @@ def _catchlights(stages: Stages, index: int, reading: PatternReading, feet: bool
 
 def _softness(reading: PatternReading, feet: bool) -> Iterator[Finding]:
     soft = reading.softness
-    size = soft.edge / 30 * reading.distance
     other = []
-    for k in others(size, reading.distance):
-        low, high = (length_text(v, feet) for v in k.size)
-        other.append(f"{k.grade} with a front {'under ' + high if k.size[0] == 0 else 'over ' + low if k.grade == 'very soft' else low + ' to ' + high}")
+    for k in others(soft.size, reading.distance):
+        other.append(f"{k.grade} with a front {span_text(k.size, feet)}")
     barely = " The pattern is barely drawn." if soft.grade == "very soft" else ""
     yield Finding("key.softness", "note", f"Shadow edges {soft.edge:.0f} mm wide on the cheek: {soft.grade}.{barely} From here, {'; '.join(other)}.",
                   {"edge_mm": soft.edge})  # fmt: skip

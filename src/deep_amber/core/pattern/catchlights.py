@@ -55,7 +55,7 @@ class Catchlight:
     """Of the mirrored middle from the iris's middle, to the right in the picture, in iris radii."""
     y: float
     """The same up."""
-    outline: tuple[tuple[float, float], ...]
+    outline: tuple[tuple[float, ...], ...]
     """Mirrored outline in iris radii from the iris's middle, whether it shows or not."""
     stops: float
     """Of its luminance against the brightest [stops]."""

@@ -21,10 +21,11 @@ from .rules import PATTERNS, Pattern, probabilities
 
 AZIMUTHS, ELEVATIONS = np.arange(-144.0, 145.0, 12.0), np.arange(-40.0, 81.0, 10.0)  # degrees
 FINER = 3  # the shares are smooth: between the places read they are interpolated, that many steps a place
+KEEP_OFF, NEARER = (24.0, 9.0), 0.012  # degrees round the lens without names; cells that a degree off the axis costs
 SMALLEST = 120.0  # square degrees of a region that is drawn
 BEFORE_LENS = "it would stand before the lens"
 
-Outline = tuple[tuple[float, float], ...]
+Outline = tuple[tuple[float, ...], ...]
 """(azimuth, elevation) [degrees]."""
 
 
@@ -33,7 +34,7 @@ class Region:
     name: Pattern
     outlines: tuple[Outline, ...]
     """Closed; those inside another are holes."""
-    label: tuple[float, float]
+    label: tuple[float, ...]
     """A place well inside, with its azimuth and elevation."""
 
 
@@ -41,21 +42,21 @@ class Region:
 class Hatch:
     reason: str
     outlines: tuple[Outline, ...]
-    label: tuple[float, float]
+    label: tuple[float, ...]
 
 
 @dataclass(frozen=True)
 class Dial:
     light: int
     """Index of the key."""
-    azimuths: tuple[float, float]
-    elevations: tuple[float, float]
+    azimuths: tuple[float, ...]
+    elevations: tuple[float, ...]
     """Least and greatest [degrees]."""
     regions: tuple[Region, ...]
     hatches: tuple[Hatch, ...]
-    here: tuple[float, float]
+    here: tuple[float, ...]
     """Azimuth and elevation of the key."""
-    lens: tuple[float, float]
+    lens: tuple[float, ...]
     """Of the lens."""
     distance: float
     """[m], that the dial holds for."""
@@ -73,9 +74,12 @@ def _finer(axis: np.ndarray) -> np.ndarray:
     return np.linspace(axis[0], axis[-1], (len(axis) - 1) * FINER + 1)
 
 
-def _label(field: np.ndarray) -> tuple[float, float]:
-    """The place deepest inside a field: the one farthest from its edge."""
+def _label(field: np.ndarray, keep_off: tuple[float, float]) -> tuple[float, float]:
+    """The place for a region's name: far from its edge, rather near the nose's axis, and clear of what is drawn there."""
     inside = distance_transform_edt(np.pad(field > 0, 1))[1:-1, 1:-1]
+    azimuths, elevations = _finer(AZIMUTHS)[None, :], _finer(ELEVATIONS)[:, None]
+    near = np.hypot((azimuths - keep_off[0]) / KEEP_OFF[0], (elevations - keep_off[1]) / KEEP_OFF[1])
+    inside = np.where(field > 0, inside - NEARER * np.abs(azimuths) - np.where(near < 1, 2.0, 0.0), -np.inf)
     row, column = np.unravel_index(int(inside.argmax()), inside.shape)
     return float(_finer(AZIMUTHS)[column]), float(_finer(ELEVATIONS)[row])
 
@@ -90,7 +94,7 @@ def _upsampled(field: np.ndarray) -> np.ndarray:
     return zoom(field, (*(((n - 1) * FINER + 1) / n for n in field.shape[:2]), 1), order=1)
 
 
-def _regions(shares: np.ndarray) -> tuple[Region, ...]:
+def _regions(shares: np.ndarray, lens: tuple[float, float]) -> tuple[Region, ...]:
     """The regions of the names, from shares (rows, columns, 8)."""
     fine = _upsampled(shares)
     made = []
@@ -98,7 +102,7 @@ def _regions(shares: np.ndarray) -> tuple[Region, ...]:
         over = fine[..., k] - np.delete(fine, k, 2).max(2)
         for half in _halves(over):
             if _area(half) >= SMALLEST:
-                made.append(Region(name, _outlines(half), _label(half)))
+                made.append(Region(name, _outlines(half), _label(half, lens)))
     return tuple(made)
 
 
@@ -108,13 +112,13 @@ def _halves(over: np.ndarray) -> list[np.ndarray]:
     return [np.where((parts == k) | (over <= 0), over, -1e-3) for k in range(1, count + 1)]
 
 
-def _hatches(reasons: np.ndarray) -> tuple[Hatch, ...]:
+def _hatches(reasons: np.ndarray, lens: tuple[float, float]) -> tuple[Hatch, ...]:
     made = []
     for reason in dict.fromkeys(reasons.ravel()):
         if not reason:
             continue
         fine = _upsampled(np.where(reasons == reason, 1.0, -1.0)[..., None])[..., 0]
-        made.append(Hatch(reason, _outlines(fine), _label(fine)))
+        made.append(Hatch(reason, _outlines(fine), _label(fine, lens)))
     return tuple(made)
 
 
@@ -174,9 +178,10 @@ def dial_of(stages: Stages, support: Support = Support()) -> Dial | None:
     if sphere is None:
         return None
     photo_set = stages.photo_set
-    lens = head_frame(stages.mesh, photo_set.sitter).in_head(photo_set.camera.place.array) - face_points(stages.mesh).centre
+    face, head = face_points(stages.mesh), head_frame(stages.mesh, photo_set.sitter)
+    lens = angles(head.in_head(photo_set.camera.place.array) - face.centre)
     reasons = hindrances(photo_set, stages.mesh, sphere.index, sphere.fronts, support)
     reasons[(reasons == "") & before_lens(photo_set, stages.mesh, sphere.fronts)] = BEFORE_LENS
     return Dial(sphere.index, (float(AZIMUTHS[0]), float(AZIMUTHS[-1])), (float(ELEVATIONS[0]), float(ELEVATIONS[-1])),
-                _regions(sphere.shares), _hatches(reasons.reshape(sphere.shares.shape[:2])), angles(sphere.key_way), angles(lens),
+                _regions(sphere.shares, lens), _hatches(reasons.reshape(sphere.shares.shape[:2]), lens), angles(sphere.key_way), lens,
                 float(np.linalg.norm(sphere.key_way)))  # fmt: skip

@@ -13,6 +13,7 @@ from ..simulation.readings import exposed
 from ..simulation.sensors import BACKDROP_PLACES, surface_sensors
 from ..simulation.stages import Stages, framed
 from ..sitter.face import face_marks
+from ..units import stops_text
 from .key_light import key_index
 
 LEAST = 1.0  # degrees off the face from which it counts as feathered
@@ -38,6 +39,14 @@ def _light_at(stages: Stages) -> tuple[float, float]:
     lux = sensor_layer(stages, light, "surfaces", sensors) * exposed(stages.photo_set, light) @ LUMINANCE
     at = {name: float(lux[sensors.group == k].mean()) for k, name in enumerate(sensors.names)}
     return max(at["cheek_left"], at["cheek_right"]), max(at[k] for k in BACKDROP_PLACES)
+
+
+def feather_text(feather: Feather) -> str:
+    """What the feathering does, in words; empty for a key aimed at the face."""
+    if feather.off < LEAST:
+        return ""
+    face, ground = stops_text(feather.face), stops_text(feather.backdrop)
+    return f"feathered {feather.off:.0f}°: face {face}, backdrop {ground} stops"
 
 
 def feather_of(stages: Stages) -> Feather | None:

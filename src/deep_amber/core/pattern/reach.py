@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..framing.in_frame import projected
+from ..picture.lens_rays import directions
 from ..scene.geometry import Quad, backdrop_quad, emitter_quad, furniture_quads, panel_quads
 from ..scene.set import Set
 from ..sitter.face import face_marks
@@ -13,6 +13,7 @@ from ..sitter.mesh import SitterMesh
 CLEAR = 0.02  # [m] kept from walls, floor and ceiling
 APART = 0.08  # [m] between fronts
 BODY_OUT, HEAD_OUT = 0.25, 0.20  # [m] from the body's axis, and round the face, where nothing else can be
+FRAME_PLACES = np.stack(np.meshgrid(np.linspace(0.01, 0.99, 9), np.linspace(0.01, 0.99, 9)), -1).reshape(-1, 2)
 FOOT_OUT = 0.45  # [m] from the body's axis where no stand's foot can be (assumption: knees and seat)
 
 
@@ -120,10 +121,19 @@ def hindrances(photo_set: Set, mesh: SitterMesh, key: int, fronts: Fronts, suppo
 
 
 def before_lens(photo_set: Set, mesh: SitterMesh, fronts: Fronts) -> np.ndarray:
-    """(k,) bool: the front would stand in the picture, before the sitter. Nothing forbids it but the picture."""
-    samples = fronts.samples()
-    at = projected(photo_set.camera, samples.reshape(-1, 3))
-    face = np.array(face_marks(mesh, photo_set.sitter).eyes)
-    nearer = np.linalg.norm(face - photo_set.camera.place.array) - 0.1
-    inside = (np.abs(at[:, 0]) < 1) & (np.abs(at[:, 1]) < 1) & (at[:, 2] < nearer)
-    return inside.reshape(len(samples), -1).any(1)
+    """(k,) bool: the front would stand in the picture, before the sitter. Nothing forbids it but the picture.
+
+    Rays through a grid of picture places are tried against each front.
+    """
+    camera = photo_set.camera
+    lens, face = camera.place.array, np.array(face_marks(mesh, photo_set.sitter).eyes)
+    ways = directions(camera, camera.aspect, FRAME_PLACES).astype(float)
+    normals = np.cross(fronts.half_x, fronts.half_y)
+    along = ways @ normals.T
+    off = ((fronts.centre - lens) * normals).sum(1)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        away = off / along
+        place = ways[:, None] * away[..., None] - (fronts.centre - lens)
+    x, y = ((place * half).sum(-1) / (half * half).sum(-1) for half in (fronts.half_x, fronts.half_y))
+    nearer = float(np.linalg.norm(face - lens)) - HEAD_OUT / 2
+    return ((away > 0) & (away < nearer) & (np.abs(x) <= 1) & (np.abs(y) <= 1)).any(0)

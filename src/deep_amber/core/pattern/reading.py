@@ -13,6 +13,7 @@ from .catchlights import Catchlight, catchlights
 from .composed import composed_name
 from .directions import angles
 from .face_points import FacePoints, face_points
+from .feather import feather_of, feather_text
 from .key_light import KeyLight, key_index, key_light
 from .measures import Measures, measures_of
 from .mirrored import mirrored_things
@@ -30,8 +31,8 @@ class PatternReading:
     composed: str
     """"clamshell", "silhouette", "edge light only", or empty."""
     probabilities: dict[str, float]
-    between: tuple[Pattern, Pattern] | None
-    """The two likeliest when neither is sure."""
+    between: tuple[Pattern, ...]
+    """The two likeliest when neither is sure, else empty."""
     side: Side
     reasons: tuple[Reason, ...]
     catchlights: tuple[Catchlight, ...]
@@ -42,6 +43,8 @@ class PatternReading:
     distance: float
     """Of the key's front from the middle of the face [m]."""
     softness: Softness
+    feather: str
+    """What aiming past the face does, in words; empty for a key aimed at it, or without readings."""
 
     @property
     def name(self) -> str:
@@ -96,10 +99,11 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
     pattern = PATTERNS[most_likely(shares, was)]
     lens, right = _lens(stages, face)
     azimuth, elevation = angles(key.direction)
+    feather = feather_of(stages) if readings else None
     return PatternReading(
         light=index, pattern=pattern, composed=composed_name(stages, light, pattern, readings) if readings else "",
         probabilities={name: float(p) for name, p in zip(PATTERNS, shares, strict=True)}, between=between(shares),
         side=side_of(key.direction, lens, right), reasons=_reasons(stages, face, key, m, pattern, right),
         catchlights=tuple(catchlights(stages, mirrored_things(stages))), azimuth=azimuth, elevation=elevation,
-        distance=key.distance, softness=softness(key.size, key.distance),
+        distance=key.distance, softness=softness(key.size, key.distance), feather=feather_text(feather) if feather else "",
     )  # fmt: skip

@@ -100,9 +100,9 @@ def most_likely(shares: np.ndarray, was: str = "", hold: float = 0.1) -> int:
     return best
 
 
-def between(shares: np.ndarray) -> tuple[Pattern, Pattern] | None:
-    """The two most likely names when neither is sure: the first under .6, or the second over .3."""
+def between(shares: np.ndarray) -> tuple[Pattern, ...]:
+    """The two most likely names when neither is sure, the first under .6 or the second over .3; else none."""
     first, second = np.argsort(-shares, kind="stable")[:2]
     if shares[first] >= SURE and shares[second] <= SECOND:
-        return None
+        return ()
     return PATTERNS[first], PATTERNS[second]

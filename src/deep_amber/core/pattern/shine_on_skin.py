@@ -31,6 +31,12 @@ class Shine:
     """The same with one twice as wide and high."""
 
 
+def shine_text(shine: Shine) -> str:
+    """The shine in words."""
+    return (f"Shine adds {shine.now:.1f} stops where it is strongest; with a front half the size {shine.half:.1f}, "
+            f"twice the size {shine.double:.1f}.")  # fmt: skip
+
+
 def _scaled(emitter: Emitter, by: float) -> Emitter:
     row = emitter.row.copy()
     row[HALF_X : HALF_X + 3] *= by

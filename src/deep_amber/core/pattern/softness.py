@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ..brief.hardness import NOSE
+from ..units import length_text
 
 Grade = Literal["hard", "medium", "soft", "very soft"]
 GRADES: dict[Grade, tuple[float, float]] = {
@@ -12,11 +13,16 @@ GRADES: dict[Grade, tuple[float, float]] = {
 """Widths of the edge [mm] (assumptions; over 25 mm a pattern is barely drawn: laboratory notes)."""
 
 
+FARTHEST = 5.0  # [m]: a longer span is open in words
+
+
 @dataclass(frozen=True)
 class Softness:
     edge: float
     """Of the nose's shadow on the cheek [mm]."""
     grade: Grade
+    size: float
+    """Of the front, mean of width and height [m]."""
 
 
 @dataclass(frozen=True)
@@ -30,11 +36,21 @@ class Other:
     """Least and greatest distance with the present front [m]."""
 
 
+def span_text(span: tuple[float, float], feet: bool) -> str:
+    """A span of sizes or distances [m] in words: "under", "over", or from - to."""
+    low, high = span
+    if low <= 0:
+        return f"under {length_text(high, feet)}"
+    if high > FARTHEST:
+        return f"over {length_text(low, feet)}"
+    return f"{length_text(low, feet)} to {length_text(high, feet)}"
+
+
 def softness(size: float, distance: float) -> Softness:
     """Of a front of a mean size at a distance [m]: 30 mm x size / distance, by similar triangles."""
     edge = NOSE * 1000 * size / max(distance, 0.05)
     grade = next((g for g, (_, high) in GRADES.items() if edge < high), "very soft")
-    return Softness(edge, grade)
+    return Softness(edge, grade, size)
 
 
 def others(size: float, distance: float) -> list[Other]:

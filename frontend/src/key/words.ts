@@ -1,0 +1,12 @@
+import type { PatternReading } from "../server/client";
+
+/** What a photographer would call it; two names where neither is sure. */
+export function nameIn(reading: PatternReading | null | undefined): string {
+  if (!reading) {
+    return "–";
+  }
+  if (reading.composed) {
+    return reading.composed;
+  }
+  return reading.between.join(" or ") || reading.pattern;
+}

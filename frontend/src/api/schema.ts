@@ -3382,6 +3382,8 @@ export interface components {
             effort: number;
             /** Share */
             share: number;
+            /** Moves */
+            moves: string;
             /** Note */
             note: string;
         };

@@ -1,7 +1,7 @@
 import { useLook } from "../look/useLook";
 import type { Role } from "../gear/roles";
 import { type Pattern, type Problem, problemsIn, type Scene, server } from "../server/client";
-import { newestTurn } from "./usePicture";
+import { meant, newestTurn } from "./usePicture";
 import { beginDrag, endDrag, history, takeScene, useBench } from "./store";
 
 type Axes = { x?: number; y?: number; z?: number };
@@ -130,9 +130,11 @@ export async function askRoads(target: Pattern, go: boolean): Promise<void> {
   if (!data || set !== useBench.getState().set) {
     return;
   }
-  const road = data.roads[0];
+  // The dial goes by the key; a pose is a road of its own.
+  const road = data.roads.find((k) => k.moves === "key") ?? data.roads[0];
   useBench.setState({ advice: data, preview: null });
   if (go && road) {
+    meant(road.set);
     useBench.setState({ set: road.set });
     void refreshScene();
   }
@@ -142,6 +144,7 @@ export async function askRoads(target: Pattern, go: boolean): Promise<void> {
 export function takeMend() {
   const { preview } = useBench.getState();
   if (preview) {
+    meant(preview.set);
     useBench.setState({ set: preview.set, preview: null });
     void refreshScene();
   }

@@ -23,6 +23,11 @@ function nameOf(picture: Picture | null) {
 
 let lastSet: PhotoSet | null = null;
 
+/** A set whose pattern is meant to be another: no move of the sitter broke it. */
+export function meant(set: PhotoSet) {
+  lastSet = set;
+}
+
 /** The pattern that a move of the sitter took away, until it is back or the light is moved. */
 function brokenBy(now: { broken: string; picture: Picture | null }, set: PhotoSet, picture: Picture): string {
   const before = lastSet;

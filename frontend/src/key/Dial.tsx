@@ -96,7 +96,7 @@ function Map({ dial, here, pattern }: { dial: DialData; here: readonly number[];
 function HatchName({ reason, x, y }: { reason: string; x: number; y: number }) {
   const at = Math.min(Math.max(x, LEFT + 84), WIDE - 84);
   return (
-    <text className="reason" x={at} y={Math.min(y + 14, HIGH - FOOT - 5)} textAnchor="middle">
+    <text className="reason" x={at} y={Math.min(y + 4, HIGH - FOOT - 5)} textAnchor="middle">
       {reason}
     </text>
   );

@@ -63,7 +63,7 @@ function Gone({ onMore }: { onMore: () => void }) {
   if (!advice) {
     return <p className="gone">Pull the dot, or choose a name to go there by the least move.</p>;
   }
-  const road = advice.roads[0];
+  const road = advice.roads.find((k) => k.moves === "key") ?? advice.roads[0];
   const text = advice.here ? `${advice.target}: it is there.` : road ? `${advice.target}: ${road.text}.` : `${advice.target} cannot be reached here: ${advice.because}.`;
   return (
     <p className="gone" role="status">

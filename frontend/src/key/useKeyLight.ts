@@ -4,11 +4,14 @@ import { newestTurn } from "../bench/usePicture";
 import { useLook } from "../look/useLook";
 import { type PhotoSet, server } from "../server/client";
 
+const AGAIN = 400; // ms after which what gave way to something asked for is asked again
+
 /** What the step Key shows beside the picture, asked for once the fine picture stands: dial first, then eyes and faces. */
 export function useKeyLight() {
   useEffect(() => {
     let asking: AbortController | null = null;
     let shown: PhotoSet | null = null;
+    let again: ReturnType<typeof setTimeout> | undefined;
 
     async function look() {
       const { set, preview, picture, step } = useBench.getState();
@@ -17,27 +20,36 @@ export function useKeyLight() {
         return;
       }
       asking?.abort();
+      clearTimeout(again);
       asking = new AbortController();
       const { signal } = asking;
-      const body = () => ({ set: seen, feet: useLook.getState().feet, ...newestTurn() });
-      const still = () => seen === (useBench.getState().preview?.set ?? useBench.getState().set);
-      const dial = await server.POST("/api/key/dial", { body: body(), signal });
-      if (dial.data && still()) {
-        useBench.setState({ dial: dial.data.dial });
+      const body = () => ({ body: { set: seen, feet: useLook.getState().feet, ...newestTurn() }, signal });
+      const parts = [
+        async () => (await server.POST("/api/key/dial", body())).data,
+        async () => (await server.POST("/api/key/eyes", body())).data,
+        async () => (await server.POST("/api/key/softness", body())).data,
+        async () => (await server.POST("/api/key/tries", body())).data,
+      ];
+      for (const part of parts) {
+        const data = await part();
+        if (signal.aborted || seen !== (useBench.getState().preview?.set ?? useBench.getState().set)) {
+          return;
+        }
+        if (!data) {
+          again = setTimeout(() => void look().catch(() => undefined), AGAIN);
+          return;
+        }
+        if ("dial" in data) {
+          useBench.setState({ dial: data.dial });
+        } else if ("left" in data) {
+          useBench.setState({ eyes: data });
+        } else if ("tries" in data) {
+          useBench.setState({ tries: data.tries });
+        } else {
+          useBench.setState({ soft: data });
+        }
       }
-      const eyes = await server.POST("/api/key/eyes", { body: body(), signal });
-      if (eyes.data && still()) {
-        useBench.setState({ eyes: eyes.data });
-      }
-      const soft = await server.POST("/api/key/softness", { body: body(), signal });
-      if (soft.data && still()) {
-        useBench.setState({ soft: soft.data });
-      }
-      const tries = await server.POST("/api/key/tries", { body: body(), signal });
-      if (tries.data && still()) {
-        useBench.setState({ tries: tries.data.tries });
-        shown = seen;
-      }
+      shown = seen;
     }
 
     const follow = () => void look().catch(() => undefined);
@@ -49,6 +61,7 @@ export function useKeyLight() {
     });
     return () => {
       stop();
+      clearTimeout(again);
       asking?.abort();
     };
   }, []);

@@ -62,7 +62,7 @@ def _desk() -> PictureDesk:
 
 
 def _road(road: Road) -> RoadOut:
-    return RoadOut(text=road.text, set=road.photo_set, effort=road.effort, share=road.share, note=road.note)
+    return RoadOut(text=road.text, set=road.photo_set, effort=road.effort, share=road.share, moves=road.moves, note=road.note)
 
 
 @key.post("/dial", responses={"200": DialOut, "204": None})
@@ -82,7 +82,7 @@ def turn(body: TurnKeyIn):
 @key.post("/advice", responses={"200": AdviceOut, "204": None})
 def advice(body: AdviceIn):
     """Roads to a pattern, or why there is none and what would make one."""
-    with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
+    with _desk().aside(sound(body.set), body.viewer, body.turn, asked=True) as stages:
         made = advice_to(stages, body.target, support_of_kit(), body.feet)
     return answer(AdviceOut(target=made.target, here=made.here, roads=list(map(_road, made.roads)), because=made.because,
                             possible=list(map(_road, made.possible))))  # fmt: skip

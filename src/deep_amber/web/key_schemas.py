@@ -42,6 +42,8 @@ class RoadOut(BaseModel):
     """In metres of a stand carried."""
     share: float
     """Probability of the wanted pattern then."""
+    moves: str
+    """"key", "sitter", or "else"."""
     note: str
 
 

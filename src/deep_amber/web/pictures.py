@@ -33,6 +33,7 @@ class PictureDesk:
         self._memory = Memory()
         self._busy = threading.Lock()
         self._aside, self._beside = Memory(), threading.Lock()
+        self._asked, self._count = 0, threading.Lock()
         self._before: Set | None = None
         self._newest: OrderedDict[str, int] = OrderedDict()
 
@@ -73,12 +74,31 @@ class PictureDesk:
             return made, read_pattern(stages, made.readings, was)
 
     @contextmanager
-    def aside(self, photo_set: Set, viewer: str, turn: int) -> Iterator[Stages]:
-        """Stages for work beside the pictures, one at a time; a newer picture of the tab ends it with Superseded."""
-        go_on = self.while_newest(viewer, turn)
-        with self._beside:
+    def aside(self, photo_set: Set, viewer: str, turn: int, asked: bool = False) -> Iterator[Stages]:
+        """Stages for work beside the pictures, one at a time; a newer picture of the tab ends it with Superseded.
+
+        What a hand has `asked` for comes first: it ends what is under way for the screen's own sake.
+        """
+        newest = self.while_newest(viewer, turn)
+
+        def go_on() -> None:
+            newest()
+            if not asked and self._asked:
+                raise Superseded
+
+        with self._asking(asked), self._beside:
             go_on()
             yield Stages(photo_set, sitter_of(photo_set), self._aside, held(DRAGGED, photo_set.camera), go_on)
+
+    @contextmanager
+    def _asking(self, asked: bool) -> Iterator[None]:
+        with self._count:
+            self._asked += asked
+        try:
+            yield
+        finally:
+            with self._count:
+                self._asked -= asked
 
     def thumbnail(self, photo_set: Set) -> Simulated:
         """A small picture for the shelf."""

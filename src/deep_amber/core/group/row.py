@@ -32,6 +32,7 @@ NOSE_OUT = 0.13  # [m] from a face's middle in its block to where its light is r
 TURNS, DISTANCES = tuple(np.arange(-60.0, 61.0, 15.0)), (0.75, 1.0, 1.3, 1.7, 2.2, 2.8)
 AIMS = np.linspace(-0.9, 1.5, 9)  # along the row, in half rows from its middle, away from the light
 DARKEST = 8.0  # stops under the mean: deeper is not told apart
+LEAST_LIGHT = 1 / 16  # of the present light: darkness is even, but no light
 A_MOVE = 0.04  # stops of spread that a step of distance or turn must gain (assumption)
 
 
@@ -41,6 +42,8 @@ class Row:
     """Light on each face against the mean, from camera-left [stops]."""
     spread: float
     """Brightest over darkest [stops]."""
+    mean: float
+    """Mean light on the faces at full output [lx, or lx s for a flash]."""
 
 
 @dataclass(frozen=True)
@@ -96,7 +99,7 @@ def _row(light: Light, row: _Row) -> Row:
     for emission in emissions(light):
         lux += even_illuminance(None, at, axes, np.zeros(len(at), np.float32), emission.emitter, row.quads, (4, 4)) * emission.radiance
     stops = np.log2(np.maximum(lux / max(float(lux.mean()), 1e-6), 2.0**-DARKEST))
-    return Row(tuple(float(k) for k in stops), float(np.ptp(stops)))
+    return Row(tuple(float(k) for k in stops), float(np.ptp(stops)), float(lux.mean()))
 
 
 def _tried(photo_set: Set, index: int, row: _Row, turn: float, scale: float, aim: float) -> Set | None:
@@ -154,6 +157,8 @@ def row_of(photo_set: Set, mesh: SitterMesh, index: int, count: int, spacing: fl
                 if made is None:
                     continue
                 got = _row(made.lights[index], row)
+                if got.mean < now.mean * LEAST_LIGHT:
+                    continue
                 cost = got.spread + A_MOVE * (abs(turn) / 15 + abs(step - 1))
                 if best is None or cost < best[0]:
                     best = (cost, turn, got, made)

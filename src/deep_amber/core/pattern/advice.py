@@ -43,6 +43,8 @@ class Road:
     """In metres of a stand carried."""
     share: float
     """Probability of the wanted pattern then."""
+    moves: str = "key"
+    """"key", "sitter", or "else"."""
     note: str = ""
     """What else it brings."""
 
@@ -178,7 +180,8 @@ def _tried(s: _Search, way: Way, note: str) -> Road | None:
     if int(shares.argmax()) != s.target:
         return None
     text = words(s.stages.photo_set, s.sphere.index, way, s.middle, s.feet)
-    return Road(text, made, effort(s.stages.photo_set, s.sphere.index, way, s.middle), float(shares[s.target]), note) if text else None
+    return Road(text, made, effort(s.stages.photo_set, s.sphere.index, way, s.middle), float(shares[s.target]),
+                "sitter" if way.place is None else "key", note) if text else None
 
 
 def _best(s: _Search, ways: list[Way]) -> tuple[float, Road] | None:

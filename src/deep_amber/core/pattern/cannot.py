@@ -91,7 +91,7 @@ def _possible(stages: Stages, target: Pattern, support: Support, feet: bool, ind
         other = replace(stages, photo_set=made, found={})
         there = _surely_there(other, target)
         if there is not None:
-            yield Road(text, made, 0.0, there)
+            yield Road(text, made, 0.0, there, "else")
         elif roads := roads_to(other, target, support, feet, wide=False):
             yield replace(roads[0], text=f"with {text}: {roads[0].text}")
 

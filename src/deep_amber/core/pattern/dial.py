@@ -21,7 +21,7 @@ from .rules import PATTERNS, Pattern, probabilities
 
 AZIMUTHS, ELEVATIONS = np.arange(-144.0, 145.0, 12.0), np.arange(-40.0, 81.0, 10.0)  # degrees
 FINER = 3  # the shares are smooth: between the places read they are interpolated, that many steps a place
-KEEP_OFF, NEARER = (24.0, 9.0), 0.012  # degrees round the lens without names; cells that a degree off the axis costs
+KEEP_OFF, NEARER = (24.0, 9.0), 0.012  # degrees round the lens and other names without one; cells that a degree off the axis costs
 SMALLEST = 120.0  # square degrees of a region that is drawn
 BEFORE_LENS = "it would stand before the lens"
 
@@ -74,12 +74,14 @@ def _finer(axis: np.ndarray) -> np.ndarray:
     return np.linspace(axis[0], axis[-1], (len(axis) - 1) * FINER + 1)
 
 
-def _label(field: np.ndarray, keep_off: tuple[float, float]) -> tuple[float, float]:
+def _label(field: np.ndarray, taken: list[tuple[float, ...]]) -> tuple[float, float]:
     """The place for a region's name: far from its edge, rather near the nose's axis, and clear of what is drawn there."""
     inside = distance_transform_edt(np.pad(field > 0, 1))[1:-1, 1:-1]
     azimuths, elevations = _finer(AZIMUTHS)[None, :], _finer(ELEVATIONS)[:, None]
-    near = np.hypot((azimuths - keep_off[0]) / KEEP_OFF[0], (elevations - keep_off[1]) / KEEP_OFF[1])
-    inside = np.where(field > 0, inside - NEARER * np.abs(azimuths) - np.where(near < 1, 2.0, 0.0), -np.inf)
+    inside = np.where(field > 0, inside - NEARER * np.abs(azimuths), -np.inf)
+    for azimuth, elevation in taken:
+        near = np.hypot((azimuths - azimuth) / KEEP_OFF[0], (elevations - elevation) / KEEP_OFF[1])
+        inside = inside - np.where(near < 1, 2.0, 0.0)
     row, column = np.unravel_index(int(inside.argmax()), inside.shape)
     return float(_finer(AZIMUTHS)[column]), float(_finer(ELEVATIONS)[row])
 
@@ -94,7 +96,7 @@ def _upsampled(field: np.ndarray) -> np.ndarray:
     return zoom(field, (*(((n - 1) * FINER + 1) / n for n in field.shape[:2]), 1), order=1)
 
 
-def _regions(shares: np.ndarray, lens: tuple[float, float]) -> tuple[Region, ...]:
+def _regions(shares: np.ndarray, taken: list[tuple[float, ...]]) -> tuple[Region, ...]:
     """The regions of the names, from shares (rows, columns, 8)."""
     fine = _upsampled(shares)
     made = []
@@ -102,7 +104,7 @@ def _regions(shares: np.ndarray, lens: tuple[float, float]) -> tuple[Region, ...
         over = fine[..., k] - np.delete(fine, k, 2).max(2)
         for half in _halves(over):
             if _area(half) >= SMALLEST:
-                made.append(Region(name, _outlines(half), _label(half, lens)))
+                made.append(Region(name, _outlines(half), _label(half, taken)))
     return tuple(made)
 
 
@@ -112,13 +114,13 @@ def _halves(over: np.ndarray) -> list[np.ndarray]:
     return [np.where((parts == k) | (over <= 0), over, -1e-3) for k in range(1, count + 1)]
 
 
-def _hatches(reasons: np.ndarray, lens: tuple[float, float]) -> tuple[Hatch, ...]:
+def _hatches(reasons: np.ndarray, taken: list[tuple[float, ...]]) -> tuple[Hatch, ...]:
     made = []
     for reason in dict.fromkeys(reasons.ravel()):
         if not reason:
             continue
         fine = _upsampled(np.where(reasons == reason, 1.0, -1.0)[..., None])[..., 0]
-        made.append(Hatch(reason, _outlines(fine), _label(fine, lens)))
+        made.append(Hatch(reason, _outlines(fine), _label(fine, taken)))
     return tuple(made)
 
 
@@ -182,6 +184,8 @@ def dial_of(stages: Stages, support: Support = Support()) -> Dial | None:
     lens = angles(head.in_head(photo_set.camera.place.array) - face.centre)
     reasons = hindrances(photo_set, stages.mesh, sphere.index, sphere.fronts, support)
     reasons[(reasons == "") & before_lens(photo_set, stages.mesh, sphere.fronts)] = BEFORE_LENS
+    hatches = _hatches(reasons.reshape(sphere.shares.shape[:2]), [lens])
+    regions = _regions(sphere.shares, [lens, *(k.label for k in hatches)])
     return Dial(sphere.index, (float(AZIMUTHS[0]), float(AZIMUTHS[-1])), (float(ELEVATIONS[0]), float(ELEVATIONS[-1])),
-                _regions(sphere.shares, lens), _hatches(reasons.reshape(sphere.shares.shape[:2]), lens), angles(sphere.key_way), lens,
+                regions, hatches, angles(sphere.key_way), lens,
                 float(np.linalg.norm(sphere.key_way)))  # fmt: skip

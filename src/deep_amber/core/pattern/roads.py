@@ -13,7 +13,7 @@ from .placing import moved_to
 # What a move costs, in metres of a stand carried (assumptions): a stand is let down and raised, walked round with its
 # cable, or the sitter is asked, who holds a turned pose less surely than a stand its place.
 RAISED, CARRIED, TWO_THINGS = 1.0, 1.0, 0.15
-ASKED, A_DEGREE = 0.25, 0.02
+ASKED, A_DEGREE = 0.4, 0.03
 LEAST_TURN, LEAST_LENGTH = 1.5, 0.015  # degrees and [m] that are worth saying
 
 

@@ -28,7 +28,7 @@ def advice_of(photo_set: Set, mesh: SitterMesh, target: Pattern) -> Advice:
 
 
 def _road(road: Road) -> dict:
-    return {"text": road.text, "effort": road.effort, "share": road.share, "note": road.note, "set": asdict(road.photo_set)}
+    return {"text": road.text, "effort": road.effort, "share": road.share, "moves": road.moves, "note": road.note, "set": asdict(road.photo_set)}
 
 
 def advice_summary(advice: Advice) -> dict:

@@ -9,18 +9,19 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..picture.catchlight import luminances
 from ..scene.geometry import Quad, aiming_axes
 from ..scene.point import Point
-from ..simulation.obstacles import rows_of
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
 from ..sitter.mesh import CLOTH, GLASSES, HAIR, SCALP, TROUSERS
-from ..transport.emitter import ROUND, Emitter, luminance_toward
-from ..transport.quads import FAR, quad_hits
+from ..transport.emitter import ROUND, Emitter
+from ..transport.quads import FAR
 
 CORNEA, IRIS = 0.0078, 0.0059  # radii [m] (laboratory notes)
 OUT = 6e-4  # [m] before the cornea's facets from which rays start
 ACROSS = 8  # samples a side of an emitter
+REACH = 0.9995  # share of the way to an emitter that must be free
 LEAST = 0.03  # share of an emitter that must show
 LID_HIGH, LID_WIDE = 0.014, 0.014  # [m] from the eye within which skin in the way is the lid
 
@@ -122,14 +123,11 @@ def _missing(stages: Stages, eye: _Eye, shown: Shown, points, normals, ways, in_
         if abs(off[1]) > abs(off[0]):
             return "too high" if off[1] > 0 else "too low"
         return "too far to the side"
+    if _blocked_by(shown.in_the_way, points[in_disc], ways[in_disc]).mean() > 0.5:
+        return "something stands in its way"
     rows = np.where(in_disc & ~free)[0]
     if not len(rows):
         return "it does not shine this way"
-    for quad in shown.in_the_way:
-        met = np.empty((3, len(rows)), np.float32)
-        quad_hits(rows_of((quad,))[0], points[rows].mean(0).astype(np.float32), np.ascontiguousarray(ways[rows].T.astype(np.float32)), met)
-        if (met[0] < 1).mean() > 0.5:
-            return "something stands in its way"
     hits = stages.rays().first_hits((points[rows] + OUT * normals[rows]).astype(np.float32), ways[rows].astype(np.float32))
     met = (hits.face >= 0) & (hits.distance < FAR)
     if not met.any():
@@ -150,11 +148,16 @@ def _missing(stages: Stages, eye: _Eye, shown: Shown, points, normals, ways, in_
 
 
 def _blocked_by(quads: tuple[Quad, ...], points: np.ndarray, ways: np.ndarray) -> np.ndarray:
-    out, met = np.zeros(len(points), bool), np.empty((3, 1), np.float32)
-    for row in rows_of(quads):
-        for k in range(len(points)):
-            quad_hits(row, points[k].astype(np.float32), np.ascontiguousarray(ways[k : k + 1].T.astype(np.float32)), met)
-            out[k] |= met[0, 0] < 0.9995
+    """(n,) bool: a quad stands on the way from a point."""
+    out = np.zeros(len(points), bool)
+    for quad in quads:
+        along = ways @ quad.normal
+        off = np.array(quad.centre) - points
+        with np.errstate(divide="ignore", invalid="ignore"):
+            t = off @ quad.normal / along
+            place = ways * t[:, None] - off
+        x, y = (place @ np.array(half) / np.dot(half, half) for half in (quad.half_x, quad.half_y))
+        out |= (t > 0) & (t < REACH) & (np.abs(x) <= 1) & (np.abs(y) <= 1) & ((x * x + y * y <= 1) | (not quad.round))
     return out
 
 
@@ -166,14 +169,16 @@ def _in_eye(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
     points, normals = _mirror_points(places, lens, eye.cornea, eye.gaze)
     in_disc = normals @ eye.gaze > math.sqrt(1 - (IRIS / CORNEA) ** 2)
     ways = places - points
-    start = (points + OUT * normals).astype(np.float32)
-    rays = stages.rays()
-    free = ~rays.blocked(start, ways.astype(np.float32)) & ~rays.blocked(start, (lens - points).astype(np.float32))
-    unit_ways = ways / np.linalg.norm(ways, axis=1, keepdims=True)
-    bright = np.array([luminance_toward(shown.emitter, *s, *d) for s, d in zip(samples, unit_ways, strict=True)]) > 0.02
-    seen = in_disc & free & bright
-    if seen.any() and shown.in_the_way:
-        seen[seen] = ~_blocked_by(shown.in_the_way, points[seen], ways[seen])
+    free = np.zeros(len(points), bool)
+    if in_disc.any():
+        start = (points[in_disc] + OUT * normals[in_disc]).astype(np.float32)
+        rays, to_lens = stages.rays(), (lens - points[in_disc]).astype(np.float32)
+        free[in_disc] = ~rays.blocked(start, ways[in_disc].astype(np.float32)) & ~rays.blocked(start, to_lens)
+    seen = in_disc & free
+    if seen.any():
+        toward = ways[seen] / np.linalg.norm(ways[seen], axis=1, keepdims=True)
+        bright = luminances(shown.emitter, samples[seen, 0], samples[seen, 1], toward) > 0.02
+        seen[seen] = bright & ~_blocked_by(shown.in_the_way, points[seen], ways[seen])
     iris = eye.cornea + math.sqrt(CORNEA**2 - IRIS**2) * eye.gaze
     right, up, _ = aiming_axes(camera.place, Point(*map(float, eye.middle)))
     on_picture = np.stack([(points - iris) @ right, (points - iris) @ up], 1) / IRIS

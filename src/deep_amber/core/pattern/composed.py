@@ -17,7 +17,7 @@ from .face_points import face_points
 from .rules import Pattern
 
 BELOW, ASIDE = -15.0, 40.0  # degrees: light from under this and within that of the middle comes from below
-FILLS = -5.0  # stops under the key from which light from below counts
+FILLS = -6.5  # stops under the key from which light from below counts
 FACE_UNDER, GROUND_OVER = 3.0, -1.0  # stops: the face under the ground, and the ground over mid grey, of a silhouette
 EDGE_UNDER = -2.5  # stops from mid grey under which the face itself is dark
 

@@ -131,9 +131,9 @@ def before_lens(photo_set: Set, mesh: SitterMesh, fronts: Fronts) -> np.ndarray:
     normals = np.cross(fronts.half_x, fronts.half_y)
     along = ways @ normals.T
     off = ((fronts.centre - lens) * normals).sum(1)
-    with np.errstate(divide="ignore", invalid="ignore"):
-        away = off / along
-        place = ways[:, None] * away[..., None] - (fronts.centre - lens)
+    along = np.where(np.abs(along) > 1e-9, along, 1e-9)
+    away = off / along
+    place = ways[:, None] * away[..., None] - (fronts.centre - lens)
     x, y = ((place * half).sum(-1) / (half * half).sum(-1) for half in (fronts.half_x, fronts.half_y))
     nearer = float(np.linalg.norm(face - lens)) - HEAD_OUT / 2
     return ((away > 0) & (away < nearer) & (np.abs(x) <= 1) & (np.abs(y) <= 1)).any(0)

@@ -12,7 +12,8 @@ CORNEA_F0 = 0.025  # normal reflectance of the tear film, refractive index 1.376
 
 
 @nb.njit(error_model="numpy", cache=True)
-def _bright(emitter, x, y, ways):
+def luminances(emitter, x, y, ways):
+    """(n,) luminance at places x, y of a front, -1..1, toward the ends of unit ways (n, 3) to them."""
     out = np.zeros(len(x))
     for i in range(len(x)):
         if abs(x[i]) <= 1 and abs(y[i]) <= 1:
@@ -40,7 +41,7 @@ def mirrored(seen: Seen, rays: SitterRays, emitter: Emitter) -> tuple[np.ndarray
     place = points + mirror * away[:, None] - row[:3]
     x, y = (place @ half / (half @ half) for half in (row[3:6], row[6:9]))
     hit = (away > 0) & (np.abs(x) <= 1) & (np.abs(y) <= 1) & (row[HAS_GATE] == 0)
-    bright = _bright(emitter, x, y, mirror)
+    bright = luminances(emitter, x, y, mirror)
     hit &= bright > 0
     rows, mirror, cos, away, bright = rows[hit], mirror[hit], cos[hit], away[hit], bright[hit]
     origins = seen.points[rows] + np.float32(RAY_START) * seen.normals[rows]

@@ -1,0 +1,155 @@
+"""Advice, tried by taking it: the pattern is reached, and "cannot" is said only where a search finds no way."""
+
+import itertools
+import unittest
+from dataclasses import replace
+
+import numpy as np
+
+from deep_amber.core.pattern.advice import roads_to
+from deep_amber.core.pattern.cannot import advice_to
+from deep_amber.core.pattern.reach import Support
+from deep_amber.core.pattern.rules import PATTERNS
+from deep_amber.core.pattern.tries import tries_of
+from deep_amber.core.pattern.turning import turned_to
+from deep_amber.core.problem import NotAccepted
+from deep_amber.core.scene import Panel, Point, Window
+from deep_amber.core.scene.moves import move
+from deep_amber.core.scene.validation import fits
+from deep_amber.formats.sitter_file import known_sitters
+from tests.sets import demo_file, light_at, mesh_of, plain_set, with_light
+
+from .lit import BARE, BOX, OCTA, lit, named, shares, stages_of
+
+STARTS = 14
+
+
+def random_start(rng):
+    """A sitter in the plain set's room with the key somewhere about the face."""
+    s = plain_set()
+    who = str(rng.choice(known_sitters()))
+    modifier = (BOX, BARE, OCTA)[rng.integers(3)]
+    sitter = replace(s.sitter, who=who, head_turn=float(rng.uniform(-25, 25)), head_nod=float(rng.uniform(-8, 12)))
+    s = with_light(replace(s, sitter=sitter), modifier=modifier)
+    wanted = {"x": float(rng.uniform(-1.4, 1.4)), "y": float(rng.uniform(0.8, 2.2)), "z": float(rng.uniform(1.2, 3.6))}
+    made = move(s, "lights.0", "place", wanted).photo_set
+    face = made.sitter
+    apart = np.hypot(made.lights[0].place.x - face.x, made.lights[0].place.z - face.z)
+    return made if apart > 0.7 else random_start(rng)
+
+
+def found_by_grid(photo_set, target: str) -> bool:
+    """Whether any place of the key on a grid about the face that fits the room has the pattern, by rays."""
+    mesh, seat = mesh_of(photo_set), photo_set.sitter
+    for x, y, z in itertools.product(np.arange(-1.4, 1.5, 0.4), np.arange(0.7, 2.3, 0.3), np.arange(0.8, 4.4, 0.4)):
+        if np.hypot(x - seat.x, z - seat.z) < 0.5:
+            continue
+        made = light_at(photo_set, float(x), float(y), float(z))
+        if fits(made) and named(made) == target:
+            return True
+    assert mesh
+    return False
+
+
+class Tried(unittest.TestCase):
+    def test_the_first_road_reaches_the_pattern_from_random_starts(self):
+        rng, asked, reached = np.random.default_rng(5), 0, 0
+        for _ in range(STARTS):
+            s = random_start(rng)
+            target = str(rng.choice(PATTERNS))
+            advice = advice_to(stages_of(s), target)
+            if advice.here:
+                self.assertEqual(named(s), target)
+                continue
+            if not advice.roads:
+                self.assertTrue(advice.because)
+                self.assertFalse(found_by_grid(s, target), f"{target} can be reached")
+                continue
+            asked += 1
+            reached += named(advice.roads[0].photo_set) == target
+            for road in advice.roads:
+                self.assertTrue(fits(road.photo_set))
+                self.assertTrue(road.text)
+        self.assertGreaterEqual(reached / asked, 0.95)
+
+    def test_the_least_move_is_the_one_the_trade_would_make(self):
+        roads = roads_to(stages_of(lit(30, 35)), "butterfly")
+        self.assertIn("turn the key", roads[0].text)
+        self.assertIn("toward the lens axis", roads[0].text)
+        self.assertEqual([r.effort for r in roads[:1]], [min(r.effort for r in roads)])
+        higher = roads_to(stages_of(lit(0, 12, 1.8)), "butterfly")
+        self.assertTrue(any(r.text.startswith("raise the key's lower edge") for r in higher))
+        nose = roads_to(stages_of(lit(60, 38)), "loop")
+        self.assertTrue(any("turn the nose" in r.text and "to the light" in r.text for r in nose))
+        self.assertTrue(any(r.moves == "sitter" for r in nose))
+
+    def test_it_is_there_already(self):
+        advice = advice_to(stages_of(lit(0, 42)), "butterfly")
+        self.assertTrue(advice.here)
+        self.assertEqual((advice.roads, advice.because), ((), ""))
+
+    def test_a_flag_counts_when_a_road_is_tried(self):
+        s = lit(40, 30)
+        face = s.lights[0].aim
+        flag = Panel(Point(face.x, face.y + 0.35, face.z + 0.45), face, 1.2, 0.5, "black", name="flag")
+        advice = advice_to(stages_of(replace(s, panels=(flag,))), "butterfly")
+        for road in advice.roads:
+            self.assertEqual(named(road.photo_set), "butterfly")
+
+
+class Cannot(unittest.TestCase):
+    def test_a_low_ceiling_with_what_would_make_it_possible(self):
+        s = plain_set()
+        low = replace(s, room=replace(s.room, height=1.9), backdrop=replace(s.backdrop, height=1.8))
+        low = with_light(low, place=replace(low.lights[0].place, y=1.2))
+        self.assertTrue(fits(low))
+        advice = advice_to(stages_of(low), "overhead", Support(1.1, 0.0))
+        self.assertEqual(advice.roads, ())
+        self.assertIn("ceiling", advice.because)
+        for road in advice.possible:
+            self.assertGreater(road.share, 0.3)
+
+    def test_a_window_stays_and_the_sitter_turns(self):
+        s = plain_set()
+        wall = -s.room.width / 2
+        window = replace(s.lights[0], source=Window(), modifier=BARE, place=Point(wall, 1.4, 2.4), aim=Point(wall + 1, 1.4, 2.4), output=0.0)
+        s = replace(s, lights=(window,))
+        self.assertTrue(fits(s))
+        advice = advice_to(stages_of(s), "loop")
+        self.assertTrue(advice.roads)
+        self.assertTrue(all(r.moves == "sitter" and r.photo_set.lights == s.lights for r in advice.roads))
+        self.assertEqual(named(advice.roads[0].photo_set), "loop")
+        self.assertEqual(turned_to(s, mesh_of(s), 10, 10).resisted, "its wall")
+        self.assertTrue(all(t.photo_set is None for t in tries_of(stages_of(s))))
+
+    def test_no_light_at_all(self):
+        s = replace(plain_set(), lights=())
+        self.assertEqual(advice_to(stages_of(s), "loop").because, "no key light comes to the face")
+        with self.assertRaises(NotAccepted):
+            turned_to(s, mesh_of(s), 10, 10)
+
+
+class Tries(unittest.TestCase):
+    def test_each_face_has_its_pattern(self):
+        s = demo_file(2).set
+        made = tries_of(stages_of(s))
+        self.assertEqual([t.name for t in made], list(PATTERNS))
+        for t in made:
+            if t.reachable:
+                self.assertGreater(shares(t.photo_set)[t.name], 0.4, t.name)
+            else:
+                self.assertTrue(t.reason)
+
+    def test_the_dial_turns_the_key_at_its_distance_and_walls_hold_it(self):
+        s = lit(30, 30)
+        turned = turned_to(s, mesh_of(s), -50, 38)
+        self.assertEqual(turned.resisted, "")
+        off = turned.photo_set.lights[0].place.array - lit(-50, 38).lights[0].place.array
+        self.assertLess(np.abs(off).max(), 1e-9)
+        low = replace(s, room=replace(s.room, height=2.1), backdrop=replace(s.backdrop, height=2.0))
+        low = turned_to(low, mesh_of(s), 0, -5).photo_set
+        self.assertEqual(turned_to(low, mesh_of(s), 0, 70).resisted, "ceiling")
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -14,7 +14,6 @@ from deep_amber.core.pattern.measures import measures_of
 from deep_amber.core.pattern.occlusion import clear_ways
 from deep_amber.core.pattern.placing import Carried, strongest
 from deep_amber.core.pattern.rules import PATTERNS, between, most_likely, probabilities
-from deep_amber.core.scene import Point
 from deep_amber.core.sitter.face import head_frame
 
 from .lit import BARE, BOX, OCTA, lit, shares, stages_of
@@ -85,7 +84,6 @@ class Directions(unittest.TestCase):
         s = lit(40, 10)
         self.assertGreater(s.lights[0].place.x, s.sitter.x)
         self.assertAlmostEqual(apart(direction(0, 0), direction(40, 0)), 40.0, places=6)
-        self.assertIsInstance(s.lights[0].place, Point)
 
 
 if __name__ == "__main__":

@@ -6,7 +6,7 @@ from dataclasses import replace
 from deep_amber.core.pattern.key_light import key_index
 from deep_amber.core.scene import Panel, Point
 
-from .lit import BOX, lit, reading, room_for_all
+from .lit import lit, reading, room_for_all
 
 
 def at(azimuth: float, elevation: float = 25.0, turn: float = 0.0):
@@ -86,7 +86,6 @@ class Composed(unittest.TestCase):
         self.assertEqual(key_index(replace(s, lights=(first,))), 0)
         self.assertEqual(key_index(replace(s, lights=(replace(key, on=False), first))), 1)
         self.assertIsNone(key_index(replace(room_for_all(), lights=())))
-        self.assertEqual(BOX.kind, "softbox")
 
 
 if __name__ == "__main__":

@@ -1,6 +1,6 @@
 """Key: the pattern and whether it is the one aimed at, sockets, forehead, catchlights, glasses, softness, feather, room."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import replace
 
 import numpy as np
@@ -28,6 +28,7 @@ from .sitter import glare_findings
 
 DEEP, EASED = -1.6, -1.3  # stops of the sockets under the face: dark, and no longer (assumptions)
 HOT, COOLED = 0.5, 0.35  # stops of the forehead over the lit cheek: hot, and no longer (assumptions)
+WORTH = 0.1  # stops that a mend must gain
 STEP, STEPS_DOWN = 0.05, 16  # [m] by which the key is lowered, how often
 FEATHERS = np.arange(0.05, 0.61, 0.05)  # [m] under the face that the key is aimed at
 NODS = (4.0, 8.0, 12.0)  # degrees
@@ -152,13 +153,29 @@ def _forehead(stages: Stages, index: int, m: Measures, feet: bool) -> Iterator[F
     if over < HOT:
         return
 
-    def cooled(k: Measures) -> bool:
-        return float(k.forehead[0]) < COOLED
-
     photo_set = stages.photo_set
-    tries = (_at_board(photo_set, index), _feathered(photo_set, index, feet), _lowered(photo_set, index, feet), _nodded(photo_set, -1))
-    mend = next((m for t in tries if (m := _first(stages, index, t, cooled))), None)
-    yield Finding("key.forehead", "look", f"The forehead is hot, {over:.1f} stops over the lit cheek.", {"forehead_over_cheek_stops": over}, mend)
+    bounced = list(_at_board(photo_set, index))
+    kinds = (bounced, _feathered(photo_set, index, feet), [] if bounced else _lowered(photo_set, index, feet), _nodded(photo_set, -1))
+    cooled = sorted((k for tries in kinds if (k := _coolest(stages, index, tries))), key=lambda k: k[0] >= COOLED)
+    first = cooled[0][1] if cooled and cooled[0][0] < over - WORTH else None
+    yield Finding("key.forehead", "look", f"The forehead is hot, {over:.1f} stops over the lit cheek.", {"forehead_over_cheek_stops": over}, first)
+    for left, mend in cooled[1:]:
+        if left < over - WORTH:
+            yield Finding("key.forehead", "note", f"Another way leaves the forehead {max(left, 0.0):.1f} stops over the cheek.",
+                          {"forehead_over_cheek_stops": left}, mend)  # fmt: skip
+
+
+def _coolest(stages: Stages, index: int, tries: Iterable[tuple[str, Set]]) -> tuple[float, Mend] | None:
+    """The first of the tries that cools the forehead, else the one that leaves it least hot: stops left, and its mend."""
+    best: tuple[float, Mend] | None = None
+    for text, made in tries:
+        stages.go_on()
+        m = _measured(stages, made, index)
+        if m is not None and (best is None or float(m.forehead[0]) < best[0]):
+            best = float(m.forehead[0]), Mend(text, made)
+            if best[0] < COOLED:
+                break
+    return best
 
 
 def _catchlights(stages: Stages, index: int, reading: PatternReading, feet: bool) -> Iterator[Finding]:

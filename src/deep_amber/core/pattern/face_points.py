@@ -1,9 +1,10 @@
 """Where the pattern is read: points over the front of the face, and the part of the face that each lies on."""
 
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
+from scipy.sparse import csr_array
 
 from ..sitter.mesh import EYE_LEFT, EYE_RIGHT, GLASSES, LASH, SKIN, SitterMesh
 from ..transport.tracer import build_tracer
@@ -28,6 +29,16 @@ class FacePoints:
     scale: tuple[float, float]
     """Width and height of this face against the adult's that the regions are stated for."""
     centre: np.ndarray  # (3,) what directions of light are measured from
+
+    @cached_property
+    def smoothing(self) -> csr_array:
+        """(n, n): half a point itself, half the mean of it and its neighbours."""
+        known = self.neighbours >= 0
+        count = known.sum(1) + 1
+        own = np.arange(len(self.points))
+        rows, columns = np.r_[own, np.nonzero(known)[0]], np.r_[own, self.neighbours[known]]
+        share = np.r_[0.5 + 0.5 / count, np.repeat(0.5 / count, known.sum(1))]
+        return csr_array((share, (rows, columns)), shape=(len(own), len(own)))
 
     @property
     def step(self) -> float:

@@ -10,7 +10,7 @@ from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 
-CLEAR = 0.02  # [m] kept from walls, floor and ceiling
+CLEAR = 0.002  # [m] kept from walls, floor and ceiling
 APART = 0.08  # [m] between fronts
 BODY_OUT, HEAD_OUT = 0.25, 0.20  # [m] from the body's axis, and round the face, where nothing else can be
 FRAME_PLACES = np.stack(np.meshgrid(np.linspace(0.01, 0.99, 9), np.linspace(0.01, 0.99, 9)), -1).reshape(-1, 2)

@@ -1,0 +1,102 @@
+"""What is found for the step Key: the wanted pattern, sockets, forehead, catchlights, glasses, and mends that do it."""
+
+import unittest
+from dataclasses import replace
+
+from deep_amber.core.checks.checks import states_of
+from deep_amber.core.checks.key import EASED, HOT, key_findings
+from deep_amber.core.pattern.reach import Support
+from deep_amber.core.scene import Bowl, Panel, Point
+from deep_amber.core.scene.look import PRESETS
+from tests.core.pattern.lit import BARE, BOX, OCTA, lit, measured, named, reading
+from tests.sets import mesh_of, plain_set, with_light
+
+
+def found(photo_set, support=Support()):
+    """The first finding of each code."""
+    return {f.code: f for f in reversed(list(key_findings(photo_set, mesh_of(photo_set), lambda: None, False, support)))}
+
+
+class Pattern(unittest.TestCase):
+    def test_another_pattern_than_the_look_s_asks_and_its_mend_draws_it(self):
+        look = replace(PRESETS["headshot"], pattern="Rembrandt")
+        made = found(replace(lit(-25, 35), look=look))["key.pattern"]
+        self.assertEqual(made.severity, "look")
+        self.assertIn("The key draws loop. Rembrandt is aimed at.", made.message)
+        self.assertEqual(named(made.mend.photo_set), "Rembrandt")
+        self.assertEqual(found(made.mend.photo_set)["key.pattern"].severity, "note")
+
+    def test_an_open_look_and_one_by_side_are_judged_as_such(self):
+        self.assertEqual(found(replace(lit(30, 30), look=replace(PRESETS["family"])))["key.pattern"].severity, "note")
+        short = replace(lit(45, 30, head_turn=35.0), look=replace(PRESETS["headshot"], pattern="short"))
+        self.assertEqual(found(short)["key.pattern"].severity, "note")
+        broad = replace(short, look=replace(PRESETS["headshot"], pattern="broad"))
+        self.assertEqual(found(broad)["key.pattern"].severity, "look")
+
+    def test_two_names_are_said_where_neither_is_sure(self):
+        self.assertIn("The key lies between", found(lit(44, 35, who="jun"))["key.pattern"].message)
+
+    def test_no_light_and_a_key_that_misses_the_face(self):
+        dark = replace(plain_set(), lights=())
+        self.assertEqual(found(dark)["key.none"].message, "No light is on.")
+        self.assertEqual(states_of(dark, [])["key"], "not begun")
+        s = lit(0, 20, 1.5, replace(BOX, cloth=True))
+        away = with_light(s, aim=Point(s.lights[0].place.x, s.lights[0].place.y, s.lights[0].place.z + 1.0))
+        away = replace(away, room=replace(away.room, surfaces=replace(away.room.surfaces, front=replace(away.room.surfaces.front, reflectance=0.02))))
+        self.assertEqual(found(away)["key.none"].severity, "look")
+
+
+class Face(unittest.TestCase):
+    def test_dark_sockets_and_the_lower_key_that_opens_them(self):
+        made = found(lit(0, 68, 1.3))["key.sockets"]
+        self.assertGreater(made.figures["sockets_under_face_stops"], 1.6)
+        self.assertGreater(measured(made.mend.photo_set).socket[0], EASED)
+        self.assertNotIn("key.sockets", found(lit(0, 35)))
+
+    def test_a_hot_forehead_and_the_feather_or_drop_that_cools_it(self):
+        s = lit(0, 54, 1.2, who="anton")
+        over = measured(s).forehead[0]
+        self.assertGreater(over, HOT)
+        made = found(s)["key.forehead"]
+        self.assertAlmostEqual(made.figures["forehead_over_cheek_stops"], over, places=6)
+        self.assertLess(measured(made.mend.photo_set).forehead[0], 0.36)
+
+    def test_a_flash_beside_its_board_is_hung_so_that_it_points_at_the_middle(self):
+        s = lit(0, 20, who="anton")
+        face = s.lights[0].aim
+        board = Panel(Point(face.x, face.y + 0.85, face.z + 0.8), face, 1.0, 1.0, "white", name="board")
+        at = board.place
+        flash = replace(s.lights[0], place=Point(at.x, at.y - 0.55, at.z - 0.35), aim=Point(at.x, at.y + 0.4, at.z - 0.1), modifier=Bowl(0.18, 30.0))
+        made = [f for f in key_findings(replace(s, lights=(flash,), panels=(board,)), mesh_of(s), lambda: None) if f.code == "key.forehead"]
+        hung = [f.mend for f in made if f.mend and f.mend.text.startswith("hang the flash so that its hot centre points at the middle of board")]
+        self.assertEqual(len(hung), 1)
+        self.assertEqual(hung[0].photo_set.lights[0].aim, board.place)
+        before, after = measured(replace(s, lights=(flash,), panels=(board,))), measured(hung[0].photo_set)
+        self.assertLess(after.forehead[0], before.forehead[0] - 0.1)
+
+    def test_a_missing_catchlight_and_the_drop_that_brings_it_back(self):
+        made = found(lit(0, 60, 1.4, BARE))["key.catchlight"]
+        self.assertEqual(made.severity, "look")
+        self.assertIn("missing in both eyes", made.message)
+        self.assertTrue(all(c.present for c in reading(made.mend.photo_set).catchlights))
+        self.assertIn("A catchlight in each eye, at 12:00", found(lit(0, 35))["key.catchlight"].message)
+
+    def test_glasses_that_mirror_the_key_are_found_here_too(self):
+        codes = found(lit(0, 8, 1.4, OCTA, glasses="thin"))
+        self.assertIn("key.glare", codes)
+        self.assertNotIn("key.glare", found(lit(60, 30, 1.4, OCTA, glasses="thin")))
+
+
+class Figures(unittest.TestCase):
+    def test_softness_clearance_and_feather(self):
+        s = lit(-30, 30)
+        made = found(s)
+        self.assertIn("very soft" if made["key.softness"].figures["edge_mm"] > 25 else "soft", made["key.softness"].message)
+        self.assertAlmostEqual(made["key.clearance"].figures["lower_edge_m"] + made["key.clearance"].figures["to_ceiling_m"], 5.0 - 0.9 * 0.866, delta=0.03)
+        self.assertNotIn("key.feather", made)
+        past = with_light(s, aim=replace(s.lights[0].aim, x=s.lights[0].aim.x + 0.4))
+        self.assertIn("the face loses", found(past)["key.feather"].message)
+
+
+if __name__ == "__main__":
+    unittest.main()

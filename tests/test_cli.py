@@ -44,7 +44,7 @@ class CommandLine(unittest.TestCase):
         sound, *found = done.stdout.strip().splitlines()
         self.assertEqual((done.returncode, sound), (0, "Anton, hard and dramatic: sound"))
         self.assertTrue(
-            found and all(re.match("(brief|room|backdrop|sitter|camera), (note|look here): ", f) for f in found)
+            found and all(re.match("(brief|room|backdrop|sitter|camera|key), (note|look here): ", f) for f in found)
         )
 
     def test_check_says_what_is_found_with_figures_and_the_set_after_a_mend(self):
@@ -63,6 +63,31 @@ class CommandLine(unittest.TestCase):
             narrow.write_text(json.dumps(file))
             self.assertNotIn("backdrop.narrow", run("check", str(narrow), "--json").stdout)
             self.assertIn("backdrop, note: The backdrop fills the frame", run("check", str(narrow)).stdout)
+
+    def test_pattern_names_the_key_and_says_why(self):
+        soft = str(next(DEMO.glob("1-*.json")))
+        read = json.loads(run("pattern", soft, "--json").stdout)
+        self.assertGreaterEqual(set(read), {"pattern", "probabilities", "between", "side", "reasons", "catchlights"})
+        self.assertEqual(read["pattern"], "loop")
+        self.assertAlmostEqual(sum(read["probabilities"].values()), 1.0, places=5)
+        self.assertIsNone(read["between"])
+        self.assertEqual({c["eye"] for c in read["catchlights"]}, {"left", "right"})
+        self.assertTrue(all(c["present"] and c["clock"] == "10:30" for c in read["catchlights"]))
+        said = run("pattern", soft).stdout
+        self.assertTrue(said.startswith("loop\n"), said)
+        self.assertIn("The nose's shadow points to camera-right", said)
+
+    def test_advise_gives_roads_whose_sets_have_the_pattern(self):
+        made = json.loads(run("advise", SET, "--to", "butterfly", "--json").stdout)
+        self.assertFalse(made["here"])
+        with tempfile.TemporaryDirectory() as folder:
+            there = Path(folder) / "there.json"
+            file = json.loads(Path(SET).read_text()) | {"set": made["roads"][0]["set"]}
+            there.write_text(json.dumps(file))
+            self.assertEqual(json.loads(run("pattern", str(there), "--json").stdout)["pattern"], "butterfly")
+            self.assertEqual(
+                run("advise", str(there), "--to", "butterfly").stdout, "The key draws butterfly already.\n"
+            )
 
     def test_schema(self):
         self.assertEqual(json.loads(run("schema").stdout)["title"], "SetFile")

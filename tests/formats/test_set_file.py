@@ -118,7 +118,7 @@ class Refused(unittest.TestCase):
 
     def test_another_format_and_a_newer_version(self):
         self.assertEqual(self.fields(lambda d: d.update(format="other")), ["format"])
-        self.assertEqual(self.fields(lambda d: d.update(version=4)), ["version"])
+        self.assertEqual(self.fields(lambda d: d.update(version=5)), ["version"])
         self.assertEqual(self.fields(lambda d: d.update(version="1")), ["version"])
         self.assertEqual(self.fields(lambda d: d.pop("version")), ["version"])
 

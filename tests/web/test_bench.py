@@ -71,7 +71,7 @@ class Pictures(Bench):
         deadline = time.monotonic() + 60
         while not desk._memory.made and time.monotonic() < deadline:  # until it is at work
             time.sleep(0.001)
-        self.assertEqual(desk.compute(moved, "dragged", "tab", 2).picture.shape, (400, 320, 3))
+        self.assertEqual(desk.compute(moved, "dragged", "tab", 2)[0].picture.shape, (400, 320, 3))
         thread.join()
         self.assertEqual(ended, ["dropped"])
 

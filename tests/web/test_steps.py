@@ -14,7 +14,7 @@ class Steps(WebTest):
         self.assertEqual(answer.status_code, 200)
         states = answer.json["states"]
         known = self.client.get("/api/steps").json
-        self.assertEqual([s["code"] for s in known["steps"]], ["brief", "room", "backdrop", "sitter", "camera"])
+        self.assertEqual([s["code"] for s in known["steps"]], ["brief", "room", "backdrop", "sitter", "camera", "key"])
         self.assertEqual(set(states), {s["code"] for s in known["steps"]})
         self.assertEqual((states["backdrop"], states["camera"]), ("look here", "fine"))
         (narrow,) = [f for f in answer.json["findings"] if f["code"] == "backdrop.narrow"]

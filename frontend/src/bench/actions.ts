@@ -21,6 +21,18 @@ function taken(result: { data?: Scene | undefined; error?: unknown }): Problem[]
   return problemsIn(result.error);
 }
 
+let last: Promise<unknown> = Promise.resolve();
+
+/** A change of the set by the server, after those asked for before it: each goes from what the one before made. */
+function changed(ask: (body: NonNullable<ReturnType<typeof asked>>) => Promise<{ data?: Scene | undefined; error?: unknown }>): Promise<Problem[]> {
+  const next = last.then(async () => {
+    const body = asked();
+    return body ? taken(await ask(body)) : [];
+  });
+  last = next.catch(() => undefined);
+  return next;
+}
+
 /** A light that is gone is not looked at alone any more. */
 function soloStill(solo: number | null) {
   return solo !== null && solo < (useBench.getState().set?.lights.length ?? 0) ? solo : null;
@@ -47,77 +59,64 @@ export function redo() {
   void refreshScene();
 }
 
-export async function moveThing(thing: string, handle: string, to: Axes): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/move", { body: { ...body, thing, handle, to } })) : [];
+export function moveThing(thing: string, handle: string, to: Axes): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/move", { body: { ...body, thing, handle, to } }));
 }
 
-export async function enterValue(field: string, text: string): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/enter", { body: { ...body, field, text } })) : [];
+export function enterValue(field: string, text: string): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/enter", { body: { ...body, field, text } }));
 }
 
-export async function stepValue(field: string, steps: number): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/step", { body: { ...body, field, steps } })) : [];
+export function stepValue(field: string, steps: number): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/step", { body: { ...body, field, steps } }));
 }
 
-export async function nudgeValue(field: string, by: number): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/nudge", { body: { ...body, field, by } })) : [];
+export function nudgeValue(field: string, by: number): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/nudge", { body: { ...body, field, by } }));
 }
 
-export async function seatSitter(who: string): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/seat", { body: { ...body, who } })) : [];
+export function seatSitter(who: string): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/seat", { body: { ...body, who } }));
 }
 
 type Add = { part: "sources" | "panels" | "furniture" | "doors"; name: string; modifier: string; role: Role };
 
-export async function addThing(add: Add): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/add", { body: { ...body, ...add } })) : [];
+export function addThing(add: Add): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/add", { body: { ...body, ...add } }));
 }
 
-export async function editThing(thing: string, action: "remove" | "copy" | "mirror" | "board"): Promise<Problem[]> {
-  const body = asked();
+export function editThing(thing: string, action: "remove" | "copy" | "mirror" | "board"): Promise<Problem[]> {
   if (action === "remove") {
     useBench.setState({ solo: null });
   }
-  return body ? taken(await server.POST("/api/edit", { body: { ...body, thing, action } })) : [];
+  return changed((body) => server.POST("/api/edit", { body: { ...body, thing, action } }));
 }
 
-export async function swapModifier(thing: string, modifier: string): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/swap", { body: { ...body, thing, modifier } })) : [];
+export function swapModifier(thing: string, modifier: string): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/swap", { body: { ...body, thing, modifier } }));
 }
 
-export async function chooseOption(field: string, option: string): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/choose", { body: { ...body, field, option } })) : [];
+export function chooseOption(field: string, option: string): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/choose", { body: { ...body, field, option } }));
 }
 
-export async function measuredBeam(thing: string, name: string, text: string): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/beam", { body: { ...body, thing, name, text } })) : [];
+export function measuredBeam(thing: string, name: string, text: string): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/beam", { body: { ...body, thing, name, text } }));
 }
 
 /** Places the camera for a framing. */
-export async function frameAs(framing: string): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/framed", { body: { ...body, framing } })) : [];
+export function frameAs(framing: string): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/framed", { body: { ...body, framing } }));
 }
 
 /** Another lens of the kit; an empty name for any focal length. */
-export async function putLensOn(name: string): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/lens", { body: { ...body, name } })) : [];
+export function putLensOn(name: string): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/lens", { body: { ...body, name } }));
 }
 
 /** Carries the key round the face by the dial. */
-export async function turnKey(azimuth: number, elevation: number): Promise<Problem[]> {
-  const body = asked();
-  return body ? taken(await server.POST("/api/key/turn", { body: { ...body, azimuth, elevation } })) : [];
+export function turnKey(azimuth: number, elevation: number): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/key/turn", { body: { ...body, azimuth, elevation } }));
 }
 
 /** Roads to a pattern; `go` takes the one of least effort at once. */
@@ -126,18 +125,30 @@ export async function askRoads(target: Pattern, go: boolean): Promise<void> {
   if (!set) {
     return;
   }
+  useBench.setState({ seeking: target, advice: null, preview: null });
   const { data } = await server.POST("/api/key/advice", { body: { set, target, feet: useLook.getState().feet, ...newestTurn() } });
+  if (useBench.getState().seeking === target) {
+    useBench.setState({ seeking: "" });
+  }
   if (!data || set !== useBench.getState().set) {
     return;
   }
   // The dial goes by the key; a pose is a road of its own.
   const road = data.roads.find((k) => k.moves === "key") ?? data.roads[0];
-  useBench.setState({ advice: data, preview: null });
+  useBench.setState({ advice: data });
   if (go && road) {
     meant(road.set);
     useBench.setState({ set: road.set });
     void refreshScene();
   }
+}
+
+/** The key follows the face from now on, or stays where it is. */
+export async function toggleFollow(): Promise<Problem[]> {
+  const { set, scene } = useBench.getState();
+  const key = scene?.key;
+  const light = typeof key === "number" ? set?.lights[key] : undefined;
+  return light ? chooseOption(`lights.${key}.follow`, light.follow ? "no" : "yes") : [];
 }
 
 /** Takes the mend that is looked at. */

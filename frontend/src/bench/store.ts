@@ -1,6 +1,6 @@
 import { temporal } from "zundo";
 import { create } from "zustand";
-import type { Advice, Dial, Eyes, Findings, Mend, PhotoSet, Picture, Scene, SetFile, Soft, Try } from "../server/client";
+import type { Advice, Dial, Eyes, Findings, Mend, Pattern, PhotoSet, Picture, Scene, SetFile, Soft, Try } from "../server/client";
 
 /** In the order of the key that goes through them. */
 export const OVERLAYS = ["none", "thirds and level", "4 : 5", "2 : 3", "1 : 1", "circle"] as const;
@@ -40,6 +40,8 @@ export interface Bench {
   soft: Soft | null;
   /** Roads to the pattern that was asked for last. */
   advice: Advice | null;
+  /** The pattern whose roads are being looked for. */
+  seeking: Pattern | "";
   /** The pattern before the sitter moved, while another one is drawn. */
   broken: string;
   /** A picture for ideas that is looked at in place of the set's. */
@@ -73,6 +75,7 @@ const empty: Bench = {
   eyes: null,
   soft: null,
   advice: null,
+  seeking: "",
   broken: "",
   idea: null,
   dragging: false,

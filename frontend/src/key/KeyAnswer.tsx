@@ -22,7 +22,7 @@ export function KeyAnswer() {
         {reading ? (
           <>
             <span className="caption">
-              {[reading.side.name, reading.side.key_on && `on the ${reading.side.key_on}`].filter(Boolean).join(", ") || `from ${reading.side.camera_side}`}
+              {[reading.composed && reading.pattern, reading.side.name, reading.side.key_on && `on the ${reading.side.key_on}`].filter(Boolean).join(", ") || `from ${reading.side.camera_side}`}
             </span>
             <span className="caption">
               edges <span className="figures">{reading.softness.edge.toFixed(0)} mm</span>, {reading.softness.grade}

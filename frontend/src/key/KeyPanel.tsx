@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { chooseOption } from "../bench/actions";
+import { toggleFollow } from "../bench/actions";
 import { useBench } from "../bench/store";
 import { Findings } from "../steps/Findings";
 import { Dial } from "./Dial";
@@ -27,7 +27,7 @@ export function KeyPanel() {
           ))}
         </div>
         {light && light.source?.kind !== "window" && (
-          <button type="button" className="plain follow" aria-pressed={follows} title="Whether the key keeps its place to the face when head or body move" onClick={() => void chooseOption(`lights.${key}.follow`, follows ? "no" : "yes")}>
+          <button type="button" className="plain follow" aria-pressed={follows} title="Whether the key keeps its place to the face when head or body move" onClick={() => void toggleFollow()}>
             {follows ? "follows the face" : "stays where it is"}
           </button>
         )}
@@ -52,11 +52,19 @@ export function KeyPanel() {
 /** What a click on the dial did, or why it did nothing. */
 function Gone({ onMore }: { onMore: () => void }) {
   const advice = useBench((s) => s.advice);
+  const seeking = useBench((s) => s.seeking);
   const resisted = useBench((s) => s.resisted);
   if (resisted) {
     return (
       <p className="gone" role="status">
         held by {resisted}
+      </p>
+    );
+  }
+  if (seeking) {
+    return (
+      <p className="gone" role="status">
+        {seeking}: the least move is being looked for.
       </p>
     );
   }

@@ -6,16 +6,18 @@ import { PATTERNS } from "./patterns";
 /** Roads to a wanted pattern, each looked at in the Frame before it is taken. */
 export function Roads() {
   const advice = useBench((s) => s.advice);
+  const seeking = useBench((s) => s.seeking);
   return (
     <div className="roads">
       <div className="targets" role="group" aria-label="Roads to">
         {PATTERNS.map((name: Pattern) => (
-          <button key={name} type="button" className="plain" aria-pressed={advice?.target === name} onClick={() => void askRoads(name, false)}>
+          <button key={name} type="button" className="plain" aria-pressed={(seeking || advice?.target) === name} onClick={() => void askRoads(name, false)}>
             {name}
           </button>
         ))}
       </div>
-      {!advice && <p className="facts">Choose a pattern: the ways to it stand here, the least effort first.</p>}
+      {seeking && <p className="facts">Roads to {seeking} are being tried.</p>}
+      {!advice && !seeking && <p className="facts">Choose a pattern: the ways to it stand here, the least effort first.</p>}
       {advice?.here && <p className="facts">The key draws {advice.target} already.</p>}
       {advice?.because && (
         <p className="facts">

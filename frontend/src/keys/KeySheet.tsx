@@ -3,13 +3,16 @@ import "./keys.css";
 
 const KEYS: ReadonlyArray<readonly [string, string]> = [
   ["a letter", "choose that light, panel or piece of furniture; S C B R: sitter, camera, backdrop, room"],
-  ["1 to 5", "a step: what is found there"],
+  ["1 to 6", "a step: what is found there; 6 the key's dial"],
   ["N", "add a light, panel, furniture or door"],
   ["X", "the chosen light alone, and all again"],
   ["Shift O", "the chosen light or panel on, off"],
   ["Shift M", "to the other side of the sitter"],
   ["Delete", "take it out of the set"],
   ["0", "over the picture: thirds and level, crops 4 : 5, 2 : 3, 1 : 1, circle"],
+  ["Shift F B L R", "the key to flat, butterfly, loop, Rembrandt, by the least move"],
+  ["Shift S T U E", "to split, overhead, under light, rim"],
+  ["Shift K", "the key follows the face, or stays"],
   ["V", "lines of equal exposure, whole stops"],
   ["← →", "move 5 cm to camera-left, camera-right"],
   ["↑ ↓", "move 5 cm to the back wall, to the camera"],

@@ -1,7 +1,8 @@
 import { useHotkeys } from "react-hotkeys-hook";
-import { choose, chooseOption, chooseStep, editThing, lookAlone, moveThing, nudgeValue, redo, stepValue, undo } from "../bench/actions";
+import { askRoads, choose, chooseOption, chooseStep, editThing, lookAlone, moveThing, nudgeValue, redo, stepValue, toggleFollow, undo } from "../bench/actions";
 import { OVERLAYS, useBench } from "../bench/store";
 import { useLook } from "../look/useLook";
+import type { Pattern } from "../server/client";
 import { useSteps } from "../steps/useSteps";
 
 const COARSE = 5; // cm or degrees
@@ -72,6 +73,9 @@ const AXES: Record<string, readonly [0 | 1 | 2, number]> = {
   PageDown: [1, -1],
 };
 
+/** By their first letter; T for the top, E for the edge. */
+const PATTERN_KEYS: Record<string, Pattern> = { F: "flat", B: "butterfly", L: "loop", R: "Rembrandt", S: "split", T: "overhead", U: "under light", E: "rim" };
+
 /** All keys of the bench. Inputs keep their own keys. */
 export function useKeys(onSheet: () => void) {
   const steps = useSteps();
@@ -131,6 +135,13 @@ export function useKeys(onSheet: () => void) {
       }
     }
   });
+  useHotkeys("shift+f,shift+b,shift+l,shift+r,shift+s,shift+t,shift+u,shift+e", (event) => {
+    const target = PATTERN_KEYS[event.key.toUpperCase()];
+    if (target) {
+      void askRoads(target, true);
+    }
+  });
+  useHotkeys("shift+k", () => void toggleFollow());
   useHotkeys("n", (event) => {
     event.preventDefault();
     useBench.setState({ picking: true });

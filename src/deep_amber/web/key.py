@@ -46,7 +46,9 @@ from .pictures import PictureDesk
 from .scenes import scene_of, sound
 from .schemas import ProblemsOut, SceneOut
 
-key = APIBlueprint("key", __name__, url_prefix="/api/key", abp_tags=[Tag(name="key")], abp_responses={"422": ProblemsOut})
+key = APIBlueprint(
+    "key", __name__, url_prefix="/api/key", abp_tags=[Tag(name="key")], abp_responses={"422": ProblemsOut}
+)
 
 
 def support_of_kit() -> Support:
@@ -62,7 +64,9 @@ def _desk() -> PictureDesk:
 
 
 def _road(road: Road) -> RoadOut:
-    return RoadOut(text=road.text, set=road.photo_set, effort=road.effort, share=road.share, moves=road.moves, note=road.note)
+    return RoadOut(
+        text=road.text, set=road.photo_set, effort=road.effort, share=road.share, moves=road.moves, note=road.note
+    )
 
 
 @key.post("/dial", responses={"200": DialOut, "204": None})
@@ -124,7 +128,9 @@ def softness(body: KeyIn):
     lines = [shine_text(shine) if shine else "", covered and f"{covered[0].upper()}{covered[1:]}."]
     other = [GradeOut(grade=k.grade, size=span_text(k.size, body.feet), distance=span_text(k.distance, body.feet))
              for k in others(reading.softness.size, reading.distance)]  # fmt: skip
-    return answer(SoftOut(distance=units.length_text(reading.distance, body.feet), others=other, lines=[k for k in lines if k]))
+    return answer(
+        SoftOut(distance=units.length_text(reading.distance, body.feet), others=other, lines=[k for k in lines if k])
+    )
 
 
 @key.post("/row", responses={"200": RowOut})

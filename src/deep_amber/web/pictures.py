@@ -77,14 +77,15 @@ class PictureDesk:
     def aside(self, photo_set: Set, viewer: str, turn: int, asked: bool = False) -> Iterator[Stages]:
         """Stages for work beside the pictures, one at a time; a newer picture of the tab ends it with Superseded.
 
-        What a hand has `asked` for comes first: it ends what is under way for the screen's own sake.
+        What a hand has `asked` for comes first and is not ended: it ends what is under way for the screen's own sake.
         """
         newest = self.while_newest(viewer, turn)
 
         def go_on() -> None:
-            newest()
-            if not asked and self._asked:
-                raise Superseded
+            if not asked:
+                newest()
+                if self._asked:
+                    raise Superseded
 
         with self._asking(asked), self._beside:
             go_on()

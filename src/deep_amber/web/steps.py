@@ -48,7 +48,9 @@ def findings(body: FindingsIn):
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
     go_on = desk.while_newest(body.viewer, body.turn)
-    found = findings_of(photo_set, sitter_of(photo_set), body.feet, go_on, lenses_of_kit(owned_only=True), support_of_kit())
+    found = findings_of(
+        photo_set, sitter_of(photo_set), body.feet, go_on, lenses_of_kit(owned_only=True), support_of_kit()
+    )
     return answer(FindingsOut(
         states=states_of(photo_set, found),
         findings=[FindingOut(code=f.code, severity=f.severity, step=f.step, message=f.message, figures=f.figures,

@@ -14,7 +14,9 @@ from tests.sets import mesh_of, plain_set, with_light
 
 def found(photo_set, support=Support()):
     """The first finding of each code."""
-    return {f.code: f for f in reversed(list(key_findings(photo_set, mesh_of(photo_set), lambda: None, False, support)))}
+    return {
+        f.code: f for f in reversed(list(key_findings(photo_set, mesh_of(photo_set), lambda: None, False, support)))
+    }
 
 
 class Pattern(unittest.TestCase):
@@ -42,7 +44,13 @@ class Pattern(unittest.TestCase):
         self.assertEqual(states_of(dark, [])["key"], "not begun")
         s = lit(0, 20, 1.5, replace(BOX, cloth=True))
         away = with_light(s, aim=Point(s.lights[0].place.x, s.lights[0].place.y, s.lights[0].place.z + 1.0))
-        away = replace(away, room=replace(away.room, surfaces=replace(away.room.surfaces, front=replace(away.room.surfaces.front, reflectance=0.02))))
+        away = replace(
+            away,
+            room=replace(
+                away.room,
+                surfaces=replace(away.room.surfaces, front=replace(away.room.surfaces.front, reflectance=0.02)),
+            ),
+        )
         self.assertEqual(found(away)["key.none"].severity, "look")
 
 
@@ -66,9 +74,22 @@ class Face(unittest.TestCase):
         face = s.lights[0].aim
         board = Panel(Point(face.x, face.y + 0.85, face.z + 0.8), face, 1.0, 1.0, "white", name="board")
         at = board.place
-        flash = replace(s.lights[0], place=Point(at.x, at.y - 0.55, at.z - 0.35), aim=Point(at.x, at.y + 0.4, at.z - 0.1), modifier=Bowl(0.18, 30.0))
-        made = [f for f in key_findings(replace(s, lights=(flash,), panels=(board,)), mesh_of(s), lambda: None) if f.code == "key.forehead"]
-        hung = [f.mend for f in made if f.mend and f.mend.text.startswith("hang the flash so that its hot centre points at the middle of board")]
+        flash = replace(
+            s.lights[0],
+            place=Point(at.x, at.y - 0.55, at.z - 0.35),
+            aim=Point(at.x, at.y + 0.4, at.z - 0.1),
+            modifier=Bowl(0.18, 30.0),
+        )
+        made = [
+            f
+            for f in key_findings(replace(s, lights=(flash,), panels=(board,)), mesh_of(s), lambda: None)
+            if f.code == "key.forehead"
+        ]
+        hung = [
+            f.mend
+            for f in made
+            if f.mend and f.mend.text.startswith("hang the flash so that its hot centre points at the middle of board")
+        ]
         self.assertEqual(len(hung), 1)
         self.assertEqual(hung[0].photo_set.lights[0].aim, board.place)
         before, after = measured(replace(s, lights=(flash,), panels=(board,))), measured(hung[0].photo_set)
@@ -91,9 +112,17 @@ class Figures(unittest.TestCase):
     def test_softness_clearance_and_feather(self):
         s = lit(-30, 30)
         made = found(s)
-        self.assertIn("very soft" if made["key.softness"].figures["edge_mm"] > 25 else "soft", made["key.softness"].message)
-        self.assertAlmostEqual(made["key.clearance"].figures["lower_edge_m"] + made["key.clearance"].figures["to_ceiling_m"], 5.0 - 0.9 * 0.866, delta=0.03)
+        self.assertIn(
+            "very soft" if made["key.softness"].figures["edge_mm"] > 25 else "soft", made["key.softness"].message
+        )
+        self.assertAlmostEqual(
+            made["key.clearance"].figures["lower_edge_m"] + made["key.clearance"].figures["to_ceiling_m"],
+            5.0 - 0.9 * 0.866,
+            delta=0.03,
+        )
         self.assertNotIn("key.feather", made)
+        self.assertNotIn("key.boom", made)
+        self.assertIn("nobody under it", found(lit(0, 80, 1.2))["key.boom"].message)
         past = with_light(s, aim=replace(s.lights[0].aim, x=s.lights[0].aim.x + 0.4))
         self.assertIn("the face loses", found(past)["key.feather"].message)
 

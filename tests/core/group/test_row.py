@@ -37,10 +37,19 @@ class Row(unittest.TestCase):
     def test_a_flag_shades_the_face_behind_it(self):
         s = lit(0, 0, 2.5, BARE)
         face = s.lights[0].aim
-        flag = Panel(Point(face.x - 0.55, face.y, face.z + 0.8), Point(face.x - 0.55, face.y, face.z), 0.4, 0.6, "black", name="flag")
+        flag = Panel(
+            Point(face.x - 0.55, face.y, face.z + 0.8),
+            Point(face.x - 0.55, face.y, face.z),
+            0.4,
+            0.6,
+            "black",
+            name="flag",
+        )
         made = row(replace(s, panels=(flag,)), 3).now
         self.assertLess(made.stops[0], -7)
-        self.assertAlmostEqual(made.stops[1] - made.stops[2], row(s, 3).now.stops[1] - row(s, 3).now.stops[2], delta=0.01)
+        self.assertAlmostEqual(
+            made.stops[1] - made.stops[2], row(s, 3).now.stops[1] - row(s, 3).now.stops[2], delta=0.01
+        )
 
     def test_what_is_advised_fits_and_is_more_even(self):
         for count in (2, 4, 6):
@@ -62,7 +71,9 @@ class Row(unittest.TestCase):
     def test_counts_and_spacings_that_cannot_be_are_said_at_their_field(self):
         with self.assertRaises(NotAccepted) as refused:
             row(plain_set(), 7, 0.1)
-        self.assertEqual({p.field: p.accepted for p in refused.exception.problems}, {"count": "2 to 6", "spacing": "0.35 to 1.2 m"})
+        self.assertEqual(
+            {p.field: p.accepted for p in refused.exception.problems}, {"count": "2 to 6", "spacing": "0.35 to 1.2 m"}
+        )
 
     def test_a_switched_place_mirrors(self):
         s = lit(-40, 15, 1.6)

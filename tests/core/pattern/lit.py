@@ -23,7 +23,15 @@ _memory = Memory()  # ray structures are kept between tests
 def room_for_all(**sitter) -> Set:
     """The plain set in a room of 9 x 9 x 5 m, the sitter in its middle facing the camera 3 m away."""
     s = plain_set()
-    pose = {"body_turn": 0.0, "head_turn": 0.0, "head_nod": 0.0, "head_tilt": 0.0, "chin_forward": 0.0, "x": 0.0, "z": 4.5}
+    pose = {
+        "body_turn": 0.0,
+        "head_turn": 0.0,
+        "head_nod": 0.0,
+        "head_tilt": 0.0,
+        "chin_forward": 0.0,
+        "x": 0.0,
+        "z": 4.5,
+    }
     placed = replace(s.sitter, **(pose | sitter))
     made = replace(s, room=replace(s.room, width=SIZE, depth=SIZE, height=5.0), sitter=placed, panels=(), furniture=(), doors=(),
                    backdrop=replace(s.backdrop, x=0.0, z=0.3, width=6.0, height=3.0))  # fmt: skip
@@ -32,14 +40,18 @@ def room_for_all(**sitter) -> Set:
     return replace(made, camera=camera)
 
 
-def lit(azimuth: float, elevation: float, distance: float = 1.2, modifier=BOX, scene: Set | None = None, **sitter) -> Set:
+def lit(
+    azimuth: float, elevation: float, distance: float = 1.2, modifier=BOX, scene: Set | None = None, **sitter
+) -> Set:
     """A set with its key there [degrees, m], aimed at the face."""
     s = room_for_all(**sitter) if scene is None else scene
     mesh = mesh_of(s)
     head, face = head_frame(mesh, s.sitter), face_points(mesh)
     middle = head.in_room(face.centre)
     place = middle + head.rotation @ direction(azimuth, elevation) * distance
-    light = replace(plain_set().lights[0], place=Point(*map(float, place)), aim=Point(*map(float, middle)), modifier=modifier)
+    light = replace(
+        plain_set().lights[0], place=Point(*map(float, place)), aim=Point(*map(float, middle)), modifier=modifier
+    )
     return replace(s, lights=(light, *s.lights[1:]))
 
 

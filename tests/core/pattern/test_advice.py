@@ -111,7 +111,14 @@ class Cannot(unittest.TestCase):
     def test_a_window_stays_and_the_sitter_turns(self):
         s = plain_set()
         wall = -s.room.width / 2
-        window = replace(s.lights[0], source=Window(), modifier=BARE, place=Point(wall, 1.4, 2.4), aim=Point(wall + 1, 1.4, 2.4), output=0.0)
+        window = replace(
+            s.lights[0],
+            source=Window(),
+            modifier=BARE,
+            place=Point(wall, 1.4, 2.4),
+            aim=Point(wall + 1, 1.4, 2.4),
+            output=0.0,
+        )
         s = replace(s, lights=(window,))
         self.assertTrue(fits(s))
         advice = advice_to(stages_of(s), "loop")

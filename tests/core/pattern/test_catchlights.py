@@ -63,7 +63,9 @@ class Missing(unittest.TestCase):
         light, face = np.array([*vars(s.lights[0].place).values()]), np.array([*vars(s.lights[0].aim).values()])
         middle = light + (face - light) * 0.3
         flag = Panel(Point(*map(float, middle)), s.lights[0].aim, 0.6, 0.6, "black", name="flag")
-        self.assertEqual({c.reason for c in eyes(replace(s, panels=(flag,)), "key").values()}, {"something stands in its way"})
+        self.assertEqual(
+            {c.reason for c in eyes(replace(s, panels=(flag,)), "key").values()}, {"something stands in its way"}
+        )
 
     def test_a_lit_board_is_mirrored_too_fainter_and_below(self):
         s = lit(0, 40)

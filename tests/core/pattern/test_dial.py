@@ -28,7 +28,9 @@ class Regions(unittest.TestCase):
     def test_a_key_at_the_name_of_a_region_draws_it(self):
         for who, modifier in (("milo", BOX), ("anton", BARE)):
             dial = dial_of(stages_of(lit(20, 20, 1.3, modifier, who=who)))
-            self.assertGreaterEqual({r.name for r in dial.regions}, {"flat", "butterfly", "loop", "Rembrandt", "split", "rim"})
+            self.assertGreaterEqual(
+                {r.name for r in dial.regions}, {"flat", "butterfly", "loop", "Rembrandt", "split", "rim"}
+            )
             for region in dial.regions:
                 azimuth, elevation = region.label
                 with self.subTest(who=who, name=region.name, azimuth=azimuth, elevation=elevation):
@@ -56,7 +58,9 @@ class Regions(unittest.TestCase):
             sides = [np.sign(r.label[0]) for r in dial.regions if r.name == name]
             self.assertEqual(sorted(sides), [-1, 1], name)
         for region in dial.regions:
-            self.assertGreater(np.hypot((region.label[0] - dial.lens[0]) / 12, (region.label[1] - dial.lens[1]) / 5), 1, region.name)
+            self.assertGreater(
+                np.hypot((region.label[0] - dial.lens[0]) / 12, (region.label[1] - dial.lens[1]) / 5), 1, region.name
+            )
 
     def test_no_dial_without_a_key(self):
         self.assertIsNone(dial_of(stages_of(replace(plain_set(), lights=()))))

@@ -52,7 +52,9 @@ class Follow(unittest.TestCase):
         self.assertGreater(corners[0], -s.room.width / 2)
 
     def test_a_window_stays_and_other_lights_do(self):
-        s = replace(self.locked, lights=(*self.locked.lights, replace(self.locked.lights[0], name="window", source=Window())))
+        s = replace(
+            self.locked, lights=(*self.locked.lights, replace(self.locked.lights[0], name="window", source=Window()))
+        )
         made = changed(s, head_turn=20.0).photo_set
         self.assertNotEqual(made.lights[0].place, s.lights[0].place)
         self.assertEqual(made.lights[1], s.lights[1])

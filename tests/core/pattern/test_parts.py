@@ -97,7 +97,9 @@ class Octahedron(unittest.TestCase):
 class Soft(unittest.TestCase):
     def test_similar_triangles(self):
         self.assertAlmostEqual(softness(0.75, 1.5).edge, 15.0)
-        self.assertEqual([softness(size, 1.0).grade for size in (0.1, 0.3, 0.6, 1.2)], ["hard", "medium", "soft", "very soft"])
+        self.assertEqual(
+            [softness(size, 1.0).grade for size in (0.1, 0.3, 0.6, 1.2)], ["hard", "medium", "soft", "very soft"]
+        )
 
     def test_other_sizes_and_distances_have_the_other_grades(self):
         for k in others(0.6, 1.2):
@@ -158,7 +160,10 @@ class Closer(unittest.TestCase):
         wide, _ = field_of_view(camera, camera.aspect)
         away = np.linalg.norm(camera.place.array - s.lights[0].aim.array)
         self.assertAlmostEqual(wide * away, 0.1, places=6)
-        self.assertEqual((camera.place, camera.focal_length, camera.aperture), (s.camera.place, s.camera.focal_length, s.camera.aperture))
+        self.assertEqual(
+            (camera.place, camera.focal_length, camera.aperture),
+            (s.camera.place, s.camera.focal_length, s.camera.aperture),
+        )
         self.assertEqual(face_set(s, stages_of(s).mesh).camera.held, "upright")
 
 

@@ -36,7 +36,10 @@ class Smoothness(unittest.TestCase):
     def test_a_centimetre_changes_probabilities_by_little(self, azimuth, elevation, modifier, way):
         s = lit(azimuth, elevation, 1.5, modifier)
         light = s.lights[0]
-        moved = replace(light, place=replace(light.place, x=light.place.x + 0.01 * np.cos(way), y=light.place.y + 0.01 * np.sin(way)))
+        moved = replace(
+            light,
+            place=replace(light.place, x=light.place.x + 0.01 * np.cos(way), y=light.place.y + 0.01 * np.sin(way)),
+        )
         before, after = shares(s), shares(replace(s, lights=(moved,)))
         self.assertLess(max(abs(before[k] - after[k]) for k in PATTERNS), 0.15)
 
@@ -52,7 +55,11 @@ class Smoothness(unittest.TestCase):
 
 class Table(unittest.TestCase):
     def test_the_table_and_rays_give_the_same_names_for_turned_heads_too(self):
-        for who, pose, modifier in (("nadia", {}, BOX), ("anton", {"head_turn": 35.0, "glasses": "heavy"}, BARE), ("linnea", {"head_nod": 12.0}, OCTA)):
+        for who, pose, modifier in (
+            ("nadia", {}, BOX),
+            ("anton", {"head_turn": 35.0, "glasses": "heavy"}, BARE),
+            ("linnea", {"head_nod": 12.0}, OCTA),
+        ):
             start = lit(0, 0, 1.3, modifier, who=who, **pose)
             stages = stages_of(start)
             head, face = head_frame(stages.mesh, start.sitter), face_points(stages.mesh)

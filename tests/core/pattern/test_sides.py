@@ -46,7 +46,9 @@ class Composed(unittest.TestCase):
 
     def test_butterfly_with_a_panel_or_a_light_below_is_clamshell(self):
         self.assertEqual(reading(self.butterfly, whole=True).composed, "")
-        silver = Panel(Point(self.face.x, self.face.y - 0.4, self.face.z + 0.4), self.face, 0.9, 0.6, "silver", name="silver")
+        silver = Panel(
+            Point(self.face.x, self.face.y - 0.4, self.face.z + 0.4), self.face, 0.9, 0.6, "silver", name="silver"
+        )
         self.assertEqual(reading(replace(self.butterfly, panels=(silver,)), whole=True).composed, "clamshell")
         black = replace(silver, surface="black", name="black")
         self.assertEqual(reading(replace(self.butterfly, panels=(black,)), whole=True).composed, "")
@@ -59,7 +61,14 @@ class Composed(unittest.TestCase):
     def test_a_dark_face_before_a_bright_ground_is_a_silhouette(self):
         s = self.butterfly
         key = replace(s.lights[0], output=-10.0)
-        ground = replace(key, name="ground", role="ground", output=0.0, place=Point(-1.8, 1.0, 1.8), aim=Point(0.0, 1.3, s.backdrop.z))
+        ground = replace(
+            key,
+            name="ground",
+            role="ground",
+            output=0.0,
+            place=Point(-1.8, 1.0, 1.8),
+            aim=Point(0.0, 1.3, s.backdrop.z),
+        )
         self.assertEqual(reading(replace(s, lights=(key, ground)), whole=True).composed, "silhouette")
         lit_face = replace(key, output=-2.0)
         self.assertEqual(reading(replace(s, lights=(lit_face, ground)), whole=True).composed, "")
@@ -74,7 +83,9 @@ class Composed(unittest.TestCase):
 
     def test_the_key_is_named_alone_whatever_fills(self):
         key = lit(56, 40).lights[0]
-        fill = replace(key, name="fill", role="fill", output=key.output - 1.0, place=Point(-0.3, key.place.y, key.place.z + 0.6))
+        fill = replace(
+            key, name="fill", role="fill", output=key.output - 1.0, place=Point(-0.3, key.place.y, key.place.z + 0.6)
+        )
         made = reading(replace(lit(56, 40), lights=(key, fill)))
         self.assertEqual(made.pattern, "Rembrandt")
 

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from typing import Literal
 
-from ..pattern.reach import Support
+from ..pattern.reach import ANYWHERE, Support
 from ..scene.camera import Lens
 from ..scene.limits import check_limits
 from ..scene.set import Set
@@ -12,8 +12,8 @@ from ..sitter.mesh import SitterMesh
 from .backdrop import backdrop_findings
 from .brief import brief_findings
 from .camera import camera_findings
-from .key import key_findings
 from .finding import STEPS, Finding, GoOn
+from .key import key_findings
 from .room import room_findings
 from .sitter import sitter_findings
 
@@ -21,7 +21,7 @@ State = Literal["not begun", "fine", "look here"]
 
 
 def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoOn = lambda: None,
-                lenses: tuple[Lens, ...] = (), support: Support = Support()) -> list[Finding]:  # fmt: skip
+                lenses: tuple[Lens, ...] = (), support: Support = ANYWHERE) -> list[Finding]:  # fmt: skip
     """Every finding of a sound set; those that ask to be looked at come first within their step.
 
     Parameters

@@ -10,7 +10,7 @@ from ..pattern.face_points import face_points
 from ..pattern.feather import LEAST, feather_of
 from ..pattern.key_light import key_index, key_light
 from ..pattern.measures import Measures, measures_of
-from ..pattern.reach import Support
+from ..pattern.reach import ANYWHERE, FOOT_OUT, Support
 from ..pattern.reading import PatternReading, read_pattern
 from ..pattern.rules import Pattern
 from ..pattern.softness import others, span_text
@@ -37,7 +37,7 @@ FRONT: tuple[Pattern, ...] = ("flat", "butterfly", "loop", "Rembrandt", "overhea
 
 
 def key_findings(
-    photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool = False, support: Support = Support()
+    photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool = False, support: Support = ANYWHERE
 ) -> Iterator[Finding]:
     """What there is to say about the key."""
     index = key_index(photo_set)
@@ -59,6 +59,7 @@ def key_findings(
     yield from _softness(reading, feet)
     yield from _feather(stages)
     yield from _clearance(photo_set, light, feet)
+    yield from _boom(photo_set, light)
 
 
 def _with_light(photo_set: Set, index: int, light: Light) -> Set:
@@ -106,14 +107,20 @@ def _lowered(photo_set: Set, index: int, feet: bool) -> Iterator[tuple[str, Set]
 def _nodded(photo_set: Set, sign: int) -> Iterator[tuple[str, Set]]:
     sitter = photo_set.sitter
     for by in NODS:
-        yield f"bring the chin {'down' if sign > 0 else 'up'} {by:.0f} degrees", replace(photo_set, sitter=replace(sitter, head_nod=sitter.head_nod + sign * by))
+        yield (
+            f"bring the chin {'down' if sign > 0 else 'up'} {by:.0f} degrees",
+            replace(photo_set, sitter=replace(sitter, head_nod=sitter.head_nod + sign * by)),
+        )
 
 
 def _feathered(photo_set: Set, index: int, feet: bool) -> Iterator[tuple[str, Set]]:
     light = photo_set.lights[index]
     for by in FEATHERS:
         aimed = replace(light, aim=replace(light.aim, y=light.aim.y - float(by)))
-        yield f"feather the {light.name}: aim it {length_text(float(by), feet)} lower", _with_light(photo_set, index, aimed)
+        yield (
+            f"feather the {light.name}: aim it {length_text(float(by), feet)} lower",
+            _with_light(photo_set, index, aimed),
+        )
 
 
 def _at_board(photo_set: Set, index: int) -> Iterator[tuple[str, Set]]:
@@ -122,10 +129,15 @@ def _at_board(photo_set: Set, index: int) -> Iterator[tuple[str, Set]]:
     for panel in photo_set.panels:
         if panel.on and np.linalg.norm(panel.place.array - light.aim.array) < max(panel.width, panel.height):
             middle = Point(*map(float, panel.place.array))
-            yield f"hang the flash so that its hot centre points at the middle of {panel.name}", _with_light(photo_set, index, replace(light, aim=middle))
+            yield (
+                f"hang the flash so that its hot centre points at the middle of {panel.name}",
+                _with_light(photo_set, index, replace(light, aim=middle)),
+            )
 
 
-def _first(stages: Stages, index: int, tries: Iterator[tuple[str, Set]], does: Callable[[Measures], bool]) -> Mend | None:
+def _first(
+    stages: Stages, index: int, tries: Iterator[tuple[str, Set]], does: Callable[[Measures], bool]
+) -> Mend | None:
     for text, made in tries:
         stages.go_on()
         m = _measured(stages, made, index)
@@ -155,10 +167,21 @@ def _forehead(stages: Stages, index: int, m: Measures, feet: bool) -> Iterator[F
 
     photo_set = stages.photo_set
     bounced = list(_at_board(photo_set, index))
-    kinds = (bounced, _feathered(photo_set, index, feet), [] if bounced else _lowered(photo_set, index, feet), _nodded(photo_set, -1))
+    kinds = (
+        bounced,
+        _feathered(photo_set, index, feet),
+        [] if bounced else _lowered(photo_set, index, feet),
+        _nodded(photo_set, -1),
+    )
     cooled = sorted((k for tries in kinds if (k := _coolest(stages, index, tries))), key=lambda k: k[0] >= COOLED)
     first = cooled[0][1] if cooled and cooled[0][0] < over - WORTH else None
-    yield Finding("key.forehead", "look", f"The forehead is hot, {over:.1f} stops over the lit cheek.", {"forehead_over_cheek_stops": over}, first)
+    yield Finding(
+        "key.forehead",
+        "look",
+        f"The forehead is hot, {over:.1f} stops over the lit cheek.",
+        {"forehead_over_cheek_stops": over},
+        first,
+    )
     for left, mend in cooled[1:]:
         if left < over - WORTH:
             yield Finding("key.forehead", "note", f"Another way leaves the forehead {max(left, 0.0):.1f} stops over the cheek.",
@@ -185,7 +208,9 @@ def _catchlights(stages: Stages, index: int, reading: PatternReading, feet: bool
     if not missing:
         where = " and ".join(dict.fromkeys(c.clock if c.clock != "middle" else "the pupil" for c in own))
         if own:
-            yield Finding("key.catchlight", "note", f"A catchlight in each eye, at {where}.", {"width_of_iris": own[0].width})
+            yield Finding(
+                "key.catchlight", "note", f"A catchlight in each eye, at {where}.", {"width_of_iris": own[0].width}
+            )
         return
     both = len(missing) == len(own)
 
@@ -200,7 +225,13 @@ def _catchlights(stages: Stages, index: int, reading: PatternReading, feet: bool
             mend = Mend(text, made)
             break
     eyes = "both eyes" if both else f"the sitter's {missing[0].eye} eye"
-    yield Finding("key.catchlight", "look" if both else "note", f"The catchlight is missing in {eyes}: {missing[0].reason}.", {}, mend)
+    yield Finding(
+        "key.catchlight",
+        "look" if both else "note",
+        f"The catchlight is missing in {eyes}: {missing[0].reason}.",
+        {},
+        mend,
+    )
 
 
 def _softness(reading: PatternReading, feet: bool) -> Iterator[Finding]:
@@ -219,6 +250,15 @@ def _feather(stages: Stages) -> Iterator[Finding]:
         yield Finding("key.feather", "note", f"Feathered by {found.off:.0f} degrees: the face {'loses' if found.face < 0 else 'gains'} "
                       f"{abs(found.face):.1f} stops, the backdrop {'loses' if found.backdrop < 0 else 'gains'} {abs(found.backdrop):.1f}.",
                       {"off_degrees": found.off, "face_stops": found.face, "backdrop_stops": found.backdrop})  # fmt: skip
+
+
+def _boom(photo_set: Set, light: Light) -> Iterator[Finding]:
+    """A light over somebody hangs on a boom, which can tip."""
+    level = float(np.hypot(light.place.x - photo_set.sitter.x, light.place.z - photo_set.sitter.z))
+    if level >= FOOT_OUT or light.source.kind == "window" or light.role == "room":
+        return
+    yield Finding("key.boom", "note", "It hangs over the sitter: a leg of the stand under the load, a counterweight on the boom's far end, "
+                  "a cord as a second hold, nobody under it while it is set.", {"level_distance_m": level})  # fmt: skip
 
 
 def _clearance(photo_set: Set, light: Light, feet: bool) -> Iterator[Finding]:

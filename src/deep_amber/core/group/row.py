@@ -22,7 +22,6 @@ from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..transport.direct import even_illuminance
 from ..transport.quads import quad_rows
-
 from ..units import length_text
 
 FEWEST, MOST = 2, 6
@@ -86,7 +85,16 @@ def _placed(photo_set: Set, mesh: SitterMesh, count: int, spacing: float) -> _Ro
     quads += [q for f in photo_set.furniture for q in furniture_quads(f)]
     for place in faces:
         for (wide, high, deep), under in ((HEAD, HEAD[1] / 2), (TRUNK, HEAD[1] / 2 + 0.06 + TRUNK[1])):
-            block = Furniture("sitter", float(place[0]), float(place[2]), wide, deep, high, max(float(place[1]) - under, 0.0), Surface(0.3))
+            block = Furniture(
+                "sitter",
+                float(place[0]),
+                float(place[2]),
+                wide,
+                deep,
+                high,
+                max(float(place[1]) - under, 0.0),
+                Surface(0.3),
+            )
             quads += furniture_quads(block)
     return _Row(faces + out * NOSE_OUT, along, out, quad_rows(quads))
 
@@ -97,7 +105,10 @@ def _row(light: Light, row: _Row) -> Row:
     axes = np.repeat(row.out[None], len(at), 0).astype(np.float32)
     lux = np.zeros(len(at))
     for emission in emissions(light):
-        lux += even_illuminance(None, at, axes, np.zeros(len(at), np.float32), emission.emitter, row.quads, (4, 4)) * emission.radiance
+        lux += (
+            even_illuminance(None, at, axes, np.zeros(len(at), np.float32), emission.emitter, row.quads, (4, 4))
+            * emission.radiance
+        )
     stops = np.log2(np.maximum(lux / max(float(lux.mean()), 1e-6), 2.0**-DARKEST))
     return Row(tuple(float(k) for k in stops), float(np.ptp(stops)), float(lux.mean()))
 
@@ -123,13 +134,19 @@ def _said(photo_set: Set, made: Set, index: int, row: _Row, turn: float, feet: b
     if turn:
         lens = photo_set.camera.place.array - middle
         before, after = (math.hypot(*(k.place.array - middle - lens)[[0, 2]]) for k in (light, new))
-        said.append(f"walk the {light.name} {abs(turn):.0f} degrees round the row {'toward' if after < before else 'away from'} the lens")
+        said.append(
+            f"walk the {light.name} {abs(turn):.0f} degrees round the row {'toward' if after < before else 'away from'} the lens"
+        )
     far, near = (math.hypot(*(k.place.array - middle)[[0, 2]]) for k in (new, light))
     if abs(far - near) > 0.02:
         said.append(f"{'take' if far > near else 'bring'} it to {length_text(far, feet)} from the middle")
     person = int(np.abs((row.faces - new.aim.array) @ row.along).argmin())
     past = abs(float((new.aim.array - row.faces[person]) @ row.along))
-    where = f"person {person + 1} from camera-left" if past < 0.12 else f"{length_text(past, feet)} past person {person + 1} from camera-left"
+    where = (
+        f"person {person + 1} from camera-left"
+        if past < 0.12
+        else f"{length_text(past, feet)} past person {person + 1} from camera-left"
+    )
     said.append(f"aim it at {where}")
     return ", ".join(said)
 

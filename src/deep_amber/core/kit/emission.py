@@ -153,7 +153,9 @@ def _emissions(light: Light) -> tuple[Emission, ...]:
 @lru_cache(maxsize=KEPT)
 def shape_of(light: Light) -> Light:
     """The light without what only recombines its layer: output, trim, gels, whether it is on or follows the face, and names."""
-    return replace(light, output=0.0, trim=0.0, gels=(), on=True, name="-", role="other", follow=False, item="", modifier_item="")
+    return replace(
+        light, output=0.0, trim=0.0, gels=(), on=True, name="-", role="other", follow=False, item="", modifier_item=""
+    )
 
 
 def emissions(light: Light) -> tuple[Emission, ...]:

@@ -3,14 +3,13 @@
 import math
 
 from ..scene.light import Light
+from ..scene.modifier import Octa, Softbox, Umbrella
 from ..scene.source import Lamp, Led, Speedlight, Strobe
 from ..transport.emitter import HOT
 from ..units import stops_text
-from ..scene.modifier import Octa, Softbox, Umbrella
 from .emission import emissions, half_power, unevenness
 from .flux import flux, guide_number
 from .gels import GELS, shifted_temperature
-
 
 FILLED = 1.0  # stops from middle to rim within which an umbrella counts as filled (assumption)
 
@@ -27,11 +26,19 @@ def coverage(light: Light) -> str:
     """
     fall = unevenness(light)
     if isinstance(light.modifier, Umbrella):
-        filled = "fills the umbrella to its rim" if fall < FILLED else "does not fill the umbrella: a wider zoom or a longer shaft does"
+        filled = (
+            "fills the umbrella to its rim"
+            if fall < FILLED
+            else "does not fill the umbrella: a wider zoom or a longer shaft does"
+        )
         return f"the flash {filled}, {fall:.1f} stops from middle to rim"
     if isinstance(light.modifier, Softbox | Octa):
         hot = float(emissions(light)[0].emitter.row[HOT])
-        return f"the front is {hot:.1f} stops brighter in the middle than at its edge" if hot > 0.05 else "the front is even"
+        return (
+            f"the front is {hot:.1f} stops brighter in the middle than at its edge"
+            if hot > 0.05
+            else "the front is even"
+        )
     return ""
 
 

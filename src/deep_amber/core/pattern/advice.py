@@ -19,7 +19,7 @@ from .key_light import key_light
 from .many_lights import levels
 from .measures import measures_of
 from .occlusion import clear_ways
-from .reach import Support, before_lens, hindrances
+from .reach import ANYWHERE, Support, before_lens, hindrances
 from .reading import shares_of
 from .roads import Way, effort, taken, words
 from .rules import PATTERNS, SURE, Pattern, probabilities
@@ -31,7 +31,11 @@ TRIED = 4  # roads of one kind that are read by rays before the kind is given up
 RISES, TURNS = np.arange(-1.6, 1.61, 0.05), np.arange(-150.0, 151.0, 5.0)  # [m], degrees
 BOTH_RISES, BOTH_TURNS = np.arange(-0.6, 0.61, 0.15), np.arange(-60.0, 61.0, 10.0)
 FAR_SCALES = (1.0, 0.8, 0.6, 0.45, 1.3, 1.7, 2.2)
-HEAD_TURNS, HEAD_NODS, BODY_TURNS = np.arange(-45.0, 46.0, 5.0), np.arange(-24.0, 25.0, 4.0), np.arange(-90.0, 91.0, 10.0)
+HEAD_TURNS, HEAD_NODS, BODY_TURNS = (
+    np.arange(-45.0, 46.0, 5.0),
+    np.arange(-24.0, 25.0, 4.0),
+    np.arange(-90.0, 91.0, 10.0),
+)
 
 
 @dataclass(frozen=True)
@@ -98,7 +102,9 @@ def _both(s: _Search) -> list[Way]:
 
 
 def _nearer(s: _Search) -> list[Way]:
-    return [_carried(s, 0.0, rise, scale) for scale in (0.85, 0.7, 0.55, 1.2, 1.5) for rise in np.arange(-0.9, 0.91, 0.1)]
+    return [
+        _carried(s, 0.0, rise, scale) for scale in (0.85, 0.7, 0.55, 1.2, 1.5) for rise in np.arange(-0.9, 0.91, 0.1)
+    ]
 
 
 def _poses(s: _Search) -> list[list[Way]]:
@@ -119,7 +125,14 @@ def _everywhere(s: _Search) -> list[Way]:
     """All directions that may have the pattern, by the dial with a place of margin, at several distances."""
     likely = s.sphere.shares[..., s.target] > 0.05
     grown = np.pad(likely, 1)
-    grown = np.max([grown[1 + a : likely.shape[0] + 1 + a, 1 + b : likely.shape[1] + 1 + b] for a in (-1, 0, 1) for b in (-1, 0, 1)], 0)
+    grown = np.max(
+        [
+            grown[1 + a : likely.shape[0] + 1 + a, 1 + b : likely.shape[1] + 1 + b]
+            for a in (-1, 0, 1)
+            for b in (-1, 0, 1)
+        ],
+        0,
+    )
     away = float(np.linalg.norm(s.sphere.key_way))
     ways = s.sphere.ways[grown]
     # Steep and behind places lie beyond the dial.
@@ -153,14 +166,17 @@ def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
         photo_set, mesh, fronts = s.stages.photo_set, s.stages.mesh, fronts_of(emitters, s.head)
         free = hindrances(photo_set, mesh, s.sphere.index, fronts, s.support) == ""
         notes[before_lens(photo_set, mesh, fronts)] = BEFORE_LENS
-        ways, emitters, notes = ([w for w, f in zip(k, free, strict=True) if f] for k in (ways, emitters, notes))
+        kept = np.where(free)[0]
+        ways, emitters, notes = [ways[k] for k in kept], [emitters[k] for k in kept], notes[kept]
     if not ways:
         return
     shares = _shares(s, emitters)
     won = shares.argmax(1) == s.target
     cost = np.array([effort(s.stages.photo_set, s.sphere.index, w, s.middle) for w in ways])
     sure = shares[:, s.target]
-    cost = cost + UNSURE * (1 - sure) + np.where(sure < SURE, 1.0, 0.0) + np.array([IN_PICTURE * bool(n) for n in notes])
+    cost = (
+        cost + UNSURE * (1 - sure) + np.where(sure < SURE, 1.0, 0.0) + np.array([IN_PICTURE * bool(n) for n in notes])
+    )
     cost = cost + np.where(sure < CERTAIN, 0.15, 0.0)
     for k in np.argsort(cost, kind="stable"):
         if won[k]:
@@ -180,8 +196,18 @@ def _tried(s: _Search, way: Way, note: str) -> Road | None:
     if int(shares.argmax()) != s.target:
         return None
     text = words(s.stages.photo_set, s.sphere.index, way, s.middle, s.feet)
-    return Road(text, made, effort(s.stages.photo_set, s.sphere.index, way, s.middle), float(shares[s.target]),
-                "sitter" if way.place is None else "key", note) if text else None
+    return (
+        Road(
+            text,
+            made,
+            effort(s.stages.photo_set, s.sphere.index, way, s.middle),
+            float(shares[s.target]),
+            "sitter" if way.place is None else "key",
+            note,
+        )
+        if text
+        else None
+    )
 
 
 def _best(s: _Search, ways: list[Way]) -> tuple[float, Road] | None:
@@ -206,7 +232,9 @@ def search_for(stages: Stages, target: Pattern, support: Support, feet: bool) ->
     return _Search(stages, sphere, PATTERNS.index(target), support, movable, feet)
 
 
-def roads_to(stages: Stages, target: Pattern, support: Support = Support(), feet: bool = False, wide: bool = True) -> list[Road]:
+def roads_to(
+    stages: Stages, target: Pattern, support: Support = ANYWHERE, feet: bool = False, wide: bool = True
+) -> list[Road]:
     """Roads to a pattern, the least effort first; empty when none was found.
 
     Parameters

@@ -15,7 +15,7 @@ from .advice import Road, roads_to, search_for
 from .dial import Sphere
 from .face_points import face_points
 from .key_light import key_index, key_light
-from .reach import Support, hindrances
+from .reach import ANYWHERE, Support, hindrances
 from .reading import shares_of
 from .rules import PATTERNS, SURE, Pattern
 
@@ -48,14 +48,22 @@ def _other_sets(photo_set: Set, index: int, feet: bool) -> Iterator[tuple[str, S
     light, sitter = photo_set.lights[index], photo_set.sitter
     smaller = _halved(light.modifier)
     if smaller is not None:
-        lights = tuple(replace(k, modifier=smaller, modifier_item="") if i == index else k for i, k in enumerate(photo_set.lights))
+        lights = tuple(
+            replace(k, modifier=smaller, modifier_item="") if i == index else k for i, k in enumerate(photo_set.lights)
+        )
         yield "a front half the size", replace(photo_set, lights=lights)
     for by in SEATS:
         if sitter.seat_height >= by:
-            yield f"a stool {length_text(by, feet)} lower", replace(photo_set, sitter=replace(sitter, seat_height=sitter.seat_height - by))
+            yield (
+                f"a stool {length_text(by, feet)} lower",
+                replace(photo_set, sitter=replace(sitter, seat_height=sitter.seat_height - by)),
+            )
     for by in CHINS:
-        yield f"the chin {'down' if by > 0 else 'up'} {abs(by):.0f} degrees", replace(photo_set, sitter=replace(sitter, head_nod=sitter.head_nod + by))
-    for i, panel in enumerate(photo_set.panels):
+        yield (
+            f"the chin {'down' if by > 0 else 'up'} {abs(by):.0f} degrees",
+            replace(photo_set, sitter=replace(sitter, head_nod=sitter.head_nod + by)),
+        )
+    for panel in photo_set.panels:
         if panel.on:
             gone = tuple(replace(k, on=False) if k is panel else k for k in photo_set.panels)
             yield f"{panel.name} taken away", replace(photo_set, panels=gone)
@@ -78,8 +86,14 @@ def _because(stages: Stages, sphere: Sphere, target: int, support: Support, mova
     reason = str(reasons[nearest])
     if not reason:
         return "what stands in its light keeps it from the face"
-    said = {"ceiling": "the ceiling is too low", "floor": "the floor is in the way", "sitter": "the sitter is in the way"}
-    return said.get(reason, reason if " " in reason and reason.startswith(("no ", "over ")) else f"{reason} is in the way")
+    said = {
+        "ceiling": "the ceiling is too low",
+        "floor": "the floor is in the way",
+        "sitter": "the sitter is in the way",
+    }
+    return said.get(
+        reason, reason if " " in reason and reason.startswith(("no ", "over ")) else f"{reason} is in the way"
+    )
 
 
 def _possible(stages: Stages, target: Pattern, support: Support, feet: bool, index: int) -> Iterator[Road]:
@@ -106,7 +120,7 @@ def _surely_there(stages: Stages, target: Pattern) -> float | None:
     return share if share >= SURE else None
 
 
-def advice_to(stages: Stages, target: Pattern, support: Support = Support(), feet: bool = False) -> Advice:
+def advice_to(stages: Stages, target: Pattern, support: Support = ANYWHERE, feet: bool = False) -> Advice:
     """How to come to a pattern.
 
     Parameters

@@ -75,7 +75,9 @@ def _outline_places(emitter: Emitter) -> np.ndarray:
     return round_one if emitter.row[ROUND] else round_one / np.abs(round_one).max(1, keepdims=True)
 
 
-def _mirror_points(places: np.ndarray, lens: np.ndarray, middle: np.ndarray, gaze: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+def _mirror_points(
+    places: np.ndarray, lens: np.ndarray, middle: np.ndarray, gaze: np.ndarray
+) -> tuple[np.ndarray, np.ndarray]:
     """(n, 3) points of the cornea that mirror places into the lens, and their normals: a fixed point in four rounds."""
     normal = np.repeat(gaze[None], len(places), 0)
     for _ in range(4):
@@ -128,19 +130,25 @@ def _missing(stages: Stages, eye: _Eye, shown: Shown, points, normals, ways, in_
     rows = np.where(in_disc & ~free)[0]
     if not len(rows):
         return "it does not shine this way"
-    hits = stages.rays().first_hits((points[rows] + OUT * normals[rows]).astype(np.float32), ways[rows].astype(np.float32))
+    hits = stages.rays().first_hits(
+        (points[rows] + OUT * normals[rows]).astype(np.float32), ways[rows].astype(np.float32)
+    )
     met = (hits.face >= 0) & (hits.distance < FAR)
     if not met.any():
         return "lid"  # the way to the lens is shut
-    faces = stages.mesh.faces[hits.face[met]]
+    return _in_the_way(stages, eye, stages.mesh.faces[hits.face[met]])
+
+
+OF_PART = {HAIR: "hair", SCALP: "hair", CLOTH: "the body", TROUSERS: "the body", GLASSES: "the rim of the glasses"}
+
+
+def _in_the_way(stages: Stages, eye: _Eye, faces: np.ndarray) -> str:
+    """What of the sitter blocks an eye, from the faces (k, 3) that do."""
     part = int(np.bincount(stages.mesh.parts[faces[:, 0]]).argmax())
-    if part in (HAIR, SCALP):
-        return "hair"
-    if part in (CLOTH, TROUSERS):
-        return "the body"
-    if part == GLASSES:
-        return "the rim of the glasses"
-    at = head.in_head(stages.posed().in_room(stages.posed().vertices[faces.ravel()]).mean(0)) - head.in_head(eye.middle)
+    if part in OF_PART:
+        return OF_PART[part]
+    head, posed = head_frame(stages.mesh, stages.photo_set.sitter), stages.posed()
+    at = head.in_head(posed.in_room(posed.vertices[faces.ravel()]).mean(0)) - head.in_head(eye.middle)
     if at[1] > LID_HIGH:
         return "brow"
     inward = -at[0] if eye.name == "left" else at[0]
@@ -182,7 +190,9 @@ def _in_eye(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
     iris = eye.cornea + math.sqrt(CORNEA**2 - IRIS**2) * eye.gaze
     right, up, _ = aiming_axes(camera.place, Point(*map(float, eye.middle)))
     on_picture = np.stack([(points - iris) @ right, (points - iris) @ up], 1) / IRIS
-    rim, _ = _mirror_points(row[:3] + _outline_places(shown.emitter) @ row[3:9].reshape(2, 3), lens, eye.cornea, eye.gaze)
+    rim, _ = _mirror_points(
+        row[:3] + _outline_places(shown.emitter) @ row[3:9].reshape(2, 3), lens, eye.cornea, eye.gaze
+    )
     outline = tuple((float((p - iris) @ right / IRIS), float((p - iris) @ up / IRIS)) for p in rim)
     share = float(seen.mean())
     x, y = (on_picture[seen] if seen.any() else on_picture).mean(0)

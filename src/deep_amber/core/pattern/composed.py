@@ -49,7 +49,7 @@ def from_below(stages: Stages, key: Light) -> float:
 
 
 def composed_name(stages: Stages, key: Light, pattern: Pattern, readings: Readings) -> str:
-    """"clamshell", "silhouette", "edge light only", or empty."""
+    """ "clamshell", "silhouette", "edge light only", or empty."""
     stops = {name: k.stops for name, k in readings.surfaces.items()}
     face = max(stops["lit_cheek"], stops["shadow_cheek"], stops["forehead"])
     ground = max(stops[k] for k in ("backdrop_left", "backdrop_middle", "backdrop_right"))

@@ -16,12 +16,15 @@ from .many_lights import levels
 from .measures import measures_of
 from .occlusion import clear_ways
 from .placing import Carried, strongest
-from .reach import Fronts, Support, before_lens, hindrances
+from .reach import ANYWHERE, Fronts, Support, before_lens, hindrances
 from .rules import PATTERNS, Pattern, probabilities
 
 AZIMUTHS, ELEVATIONS = np.arange(-144.0, 145.0, 12.0), np.arange(-40.0, 81.0, 10.0)  # degrees
 FINER = 3  # the shares are smooth: between the places read they are interpolated, that many steps a place
-KEEP_OFF, NEARER = (24.0, 9.0), 0.012  # degrees round the lens and other names without one; cells that a degree off the axis costs
+KEEP_OFF, NEARER = (
+    (24.0, 9.0),
+    0.012,
+)  # degrees round the lens and other names without one; cells that a degree off the axis costs
 SMALLEST = 120.0  # square degrees of a region that is drawn
 BEFORE_LENS = "it would stand before the lens"
 
@@ -67,7 +70,8 @@ def _outlines(field: np.ndarray) -> tuple[Outline, ...]:
     low = np.pad(field, 1, constant_values=-1e-3)
     x, y = (np.r_[k[0] - 1e-3, k, k[-1] + 1e-3] for k in (_finer(AZIMUTHS), _finer(ELEVATIONS)))
     lines = contourpy.contour_generator(x, y, low, line_type=contourpy.LineType.Separate).lines(0.0)
-    return tuple(tuple((round(float(a), 1), round(float(e), 1)) for a, e in line) for line in lines if len(line) > 2)
+    closed = [np.asarray(line) for line in lines if len(line) > 2]  # type: ignore[arg-type]
+    return tuple(tuple((round(float(a), 1), round(float(e), 1)) for a, e in line) for line in closed)
 
 
 def _finer(axis: np.ndarray) -> np.ndarray:
@@ -171,7 +175,7 @@ def fronts_of(emitters: list[Emitter], head: HeadFrame) -> Fronts:
                   rows[:, HALF_Y : HALF_Y + 3] @ head.rotation.T)  # fmt: skip
 
 
-def dial_of(stages: Stages, support: Support = Support()) -> Dial | None:
+def dial_of(stages: Stages, support: Support = ANYWHERE) -> Dial | None:
     """The dial of a set's key at its present distance; None without a key that reaches the face.
 
     It knows the sitter, size and distance; flags and panels in the way of the present place are left out.

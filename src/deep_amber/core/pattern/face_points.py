@@ -59,7 +59,9 @@ def _regions(mesh: SitterMesh, points: np.ndarray, normals: np.ndarray, skin: np
     long = float(marks["nose_bridge"][1]) - base
     share = np.clip(-y / -base, 0, 1)  # from the eyes down to the nose's base
     half = NOSE_OUT[0] + (NOSE_OUT[1] - NOSE_OUT[0]) * share
-    nose = (np.abs(across) < half) & (y < 0.004) & (y > base - 0.002) & (points[:, 2] > marks["subnasale"][2] - NOSE_DEEP)
+    nose = (
+        (np.abs(across) < half) & (y < 0.004) & (y > base - 0.002) & (points[:, 2] > marks["subnasale"][2] - NOSE_DEEP)
+    )
     off_nose = skin & ~nose
     brow = 0.030
     regions = {"skin": skin, "nose": nose & skin}

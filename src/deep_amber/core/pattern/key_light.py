@@ -69,7 +69,8 @@ def key_light(stages: Stages, light: Light) -> KeyLight | None:
     points, normals = placed(face, head)
     middle = head.in_room(face.centre)
     lift = np.full(len(points), RAY_START, np.float32)
-    level, reference, strongest = np.zeros(len(points)), 0.0, (0.0, None)
+    level, reference = np.zeros(len(points)), 0.0
+    strongest: tuple[float, Part | None] = (0.0, None)
     for part in parts(stages, light):
         share = float(LUMINANCE @ part.radiance)
         free = unblocked(part, middle) * share

@@ -9,7 +9,6 @@ from ..transport.workers import in_chunks
 from .key_light import AROUND
 from .octahedron import cell_place
 
-
 SQUARE_GRID, ROUND_GRID = (3, 3), (2, 6)
 """Samples of a front: fewer than a set's own reading, which changes probabilities by at most .05 (docs/patterns.md)."""
 
@@ -17,7 +16,11 @@ SQUARE_GRID, ROUND_GRID = (3, 3), (2, 6)
 @nb.njit(nogil=True, error_model="numpy", cache=True)
 def _add(points, normals, clear, emitter, columns, rows, out):
     """Adds the mean weight over the samples of one emitter, in the head's frame, to out (n,)."""
-    at, fronts, made = np.empty((6, BLOCK), np.float32), np.empty((3, BLOCK), np.float32), np.empty((5, BLOCK), np.float32)
+    at, fronts, made = (
+        np.empty((6, BLOCK), np.float32),
+        np.empty((3, BLOCK), np.float32),
+        np.empty((5, BLOCK), np.float32),
+    )
     u, v = np.empty(BLOCK, np.float32), np.empty(BLOCK, np.float32)
     share = np.float32(emitter.row[AREA] / (columns * rows))
     for first in range(0, len(points), BLOCK):
@@ -44,7 +47,11 @@ def _add(points, normals, clear, emitter, columns, rows, out):
 @nb.njit(nogil=True, error_model="numpy", cache=True)
 def _free(emitter, places, columns, rows):
     """Most light on receptors at some places that face the emitter's middle, nothing in the way."""
-    at, fronts, made = np.empty((6, BLOCK), np.float32), np.empty((3, BLOCK), np.float32), np.empty((5, BLOCK), np.float32)
+    at, fronts, made = (
+        np.empty((6, BLOCK), np.float32),
+        np.empty((3, BLOCK), np.float32),
+        np.empty((5, BLOCK), np.float32),
+    )
     u, v, total = np.empty(BLOCK, np.float32), np.empty(BLOCK, np.float32), np.zeros(BLOCK, np.float32)
     n = len(places)
     for j in range(n):
@@ -65,7 +72,9 @@ def _free(emitter, places, columns, rows):
     return total[:n].max() * emitter.row[AREA] / (columns * rows)
 
 
-def levels(points: np.ndarray, normals: np.ndarray, clear: np.ndarray, emitters: list[Emitter], centre: np.ndarray) -> np.ndarray:
+def levels(
+    points: np.ndarray, normals: np.ndarray, clear: np.ndarray, emitters: list[Emitter], centre: np.ndarray
+) -> np.ndarray:
     """Light on face points for each of many places of a light, over that on an unblocked facing receptor.
 
     Parameters

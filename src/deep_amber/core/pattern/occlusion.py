@@ -27,10 +27,7 @@ def _blocked(tracer: Tracer, points: np.ndarray, normals: np.ndarray | None, way
     out = np.zeros((len(points), len(ways)), bool)
 
     def work(a: int, b: int) -> None:
-        if normals is None:
-            asked = np.ones((b - a, len(ways)), bool)
-        else:
-            asked = normals[a:b] @ ways.T > -BEYOND
+        asked = np.ones((b - a, len(ways)), bool) if normals is None else normals[a:b] @ ways.T > -BEYOND
         which, way = np.nonzero(asked)
         out[a + which, way] = tracer.blocked(points[a + which], np.ascontiguousarray(ways[way] * np.float32(FAR)), 1.0)
 

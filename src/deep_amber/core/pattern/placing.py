@@ -54,7 +54,9 @@ class Carried:
 
 def strongest(stages: Stages, light: Light, middle: np.ndarray) -> Part | None:
     """The emitter of a light that throws most on the face: its front, or what it is bounced off; None for none."""
-    lit = [(unblocked(part, middle) * float(LUMINANCE @ part.radiance), k) for k, part in enumerate(parts(stages, light))]
+    lit = [
+        (unblocked(part, middle) * float(LUMINANCE @ part.radiance), k) for k, part in enumerate(parts(stages, light))
+    ]
     best = max(lit, default=(0.0, 0))
     return parts(stages, light)[best[1]] if best[0] > 0 else None
 

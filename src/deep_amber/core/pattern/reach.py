@@ -27,6 +27,9 @@ class Support:
     """Reach of the longest boom [m]."""
 
 
+ANYWHERE = Support()
+
+
 @dataclass(frozen=True, eq=False)
 class Fronts:
     """Fronts in the room, one entry each."""
@@ -39,7 +42,7 @@ class Fronts:
         """(k, 25, 3) places over each front."""
         a = np.linspace(-1, 1, 5)
         u, v = (k.ravel() for k in np.meshgrid(a, a))
-        return (self.centre[:, None] + u[None, :, None] * self.half_x[:, None] + v[None, :, None] * self.half_y[:, None])
+        return self.centre[:, None] + u[None, :, None] * self.half_x[:, None] + v[None, :, None] * self.half_y[:, None]
 
 
 def _quad_places(quad: Quad) -> np.ndarray:
@@ -90,7 +93,7 @@ def _without_stand(photo_set: Set, fronts: Fronts, support: Support) -> list[tup
              need > support.boom)]  # fmt: skip
 
 
-def hindrances(photo_set: Set, mesh: SitterMesh, key: int, fronts: Fronts, support: Support = Support()) -> np.ndarray:
+def hindrances(photo_set: Set, mesh: SitterMesh, key: int, fronts: Fronts, support: Support = ANYWHERE) -> np.ndarray:
     """Why the key's front cannot be at each of many places.
 
     Parameters

@@ -10,7 +10,10 @@ from .face_points import FacePoints
 from .measures import Measures, smoothed
 from .rules import PATCH_LIT, WAY_CLOSED, Pattern
 
-SIDEWAYS, STEEP = 15.0, 70.0  # degrees under level within which the nose's shadow counts as level, and over which as straight down
+SIDEWAYS, STEEP = (
+    15.0,
+    70.0,
+)  # degrees under level within which the nose's shadow counts as level, and over which as straight down
 
 
 @dataclass(frozen=True)
@@ -90,9 +93,19 @@ def _way(m: Measures, patch: float, closing: float, found: Triangle) -> list[Rea
         depth = closing - patch
         figures = {"way_under_lit_cheek_stops": depth, "way_under_patch_stops": closing}
         if patch - closing < WAY_CLOSED.middle:
-            reasons.append(Reason(f"Down the cheek the light closes: its darkest place is {depth:.1f} stops under the lit cheek.", figures))
+            reasons.append(
+                Reason(
+                    f"Down the cheek the light closes: its darkest place is {depth:.1f} stops under the lit cheek.",
+                    figures,
+                )
+            )
         else:
-            reasons.append(Reason(f"A lit way stays open down the cheek: its darkest place is {depth:.1f} stops under the lit cheek.", figures))
+            reasons.append(
+                Reason(
+                    f"A lit way stays open down the cheek: its darkest place is {depth:.1f} stops under the lit cheek.",
+                    figures,
+                )
+            )
     else:
         reasons.append(Reason(f"The cheek under the far eye stays dark, {-patch:.1f} stops under the lit cheek.",
                               {"patch_under_lit_cheek_stops": -patch}))  # fmt: skip
@@ -109,8 +122,14 @@ def reasons_for(pattern: Pattern, m: Measures, key: np.ndarray, shadow_on: str, 
     """
     flanks, up, socket, front = (float(k[0]) for k in (m.flanks, m.up, m.socket, m.front))
     nose = Reason(f"The flanks of the nose differ by {flanks:.1f} stops.", {"nose_flanks_stops": flanks})
-    above = Reason(f"Skin facing up is {abs(up):.1f} stops {'brighter' if up > 0 else 'darker'} than skin facing down.", {"up_over_down_stops": up})
-    sockets = Reason(f"The eye sockets lie {-socket:.1f} stops under the brightest of the face.", {"sockets_under_face_stops": -socket})
+    above = Reason(
+        f"Skin facing up is {abs(up):.1f} stops {'brighter' if up > 0 else 'darker'} than skin facing down.",
+        {"up_over_down_stops": up},
+    )
+    sockets = Reason(
+        f"The eye sockets lie {-socket:.1f} stops under the brightest of the face.",
+        {"sockets_under_face_stops": -socket},
+    )
     lit = Reason(f"{front * 100:.0f} % of the front of the face is lit.", {"front_lit_share": front})
     shadow, way = _nose_shadow(key, shadow_on), _way(m, float(m.patch[0]), float(m.closing[0]), found)
     order = {"flat": [nose, above], "butterfly": [shadow, nose, above], "overhead": [sockets, above], "under light": [shadow, above],

@@ -92,10 +92,14 @@ def words(photo_set: Set, key: int, way: Way, middle: np.ndarray, feet: bool = F
         low, new_low = lower_edge(light), lower_edge(moved_to(light, place, middle))
         if abs(new_low - low) > LEAST_LENGTH:
             verb = "raise" if new_low > low else "lower"
-            said.append(f"{verb} {'its' if said else _owned(light.name)} lower edge {length_text(abs(new_low - low), feet)}, to {length_text(new_low, feet)}")
+            said.append(
+                f"{verb} {'its' if said else _owned(light.name)} lower edge {length_text(abs(new_low - low), feet)}, to {length_text(new_low, feet)}"
+            )
         if abs(new_far - far) > LEAST_LENGTH:
             verb, where = ("bring", "nearer") if new_far < far else ("take", "farther off")
-            said.append(f"{verb} {'its' if said else _owned(light.name)} stand {length_text(abs(new_far - far), feet)} {where}")
+            said.append(
+                f"{verb} {'its' if said else _owned(light.name)} stand {length_text(abs(new_far - far), feet)} {where}"
+            )
     said += _asked(photo_set, key, way, middle)
     return " and ".join(said) if len(said) < 3 else ", ".join(said[:-1]) + " and " + said[-1]
 
@@ -109,5 +113,7 @@ def _asked(photo_set: Set, key: int, way: Way, middle: np.ndarray) -> list[str]:
             to = "to" if abs(wrapped(light - now - by)) < abs(wrapped(light - now)) else "away from"
             said.append(f"have the sitter {what} {abs(by):.0f} degrees {to} the light")
     if way.head_nod:
-        said.append(f"have the sitter bring the chin {'down' if way.head_nod > 0 else 'up'} {abs(way.head_nod):.0f} degrees")
+        said.append(
+            f"have the sitter bring the chin {'down' if way.head_nod > 0 else 'up'} {abs(way.head_nod):.0f} degrees"
+        )
     return said

@@ -94,7 +94,7 @@ def most_likely(shares: np.ndarray, was: str = "", hold: float = 0.1) -> int:
     """Index of the name: the most likely one, or the one before while it is within `hold` of it (for dragging)."""
     best = int(np.argmax(shares))
     if was in PATTERNS:
-        before = PATTERNS.index(was)  # type: ignore[arg-type]
+        before = PATTERNS.index(was)
         if shares[best] - shares[before] < hold:
             return before
     return best

@@ -61,7 +61,9 @@ def shine_of(stages: Stages) -> Shine | None:
 
     def most(emitter: Emitter) -> float:
         diffuse, shine = np.zeros(len(points), np.float32), np.zeros(len(points), np.float32)
-        lit_surfaces(points, normals, views, np.zeros_like(points), kinds, skin, ROUGHNESS, F0, emitter, GRID, diffuse, shine)
+        lit_surfaces(
+            points, normals, views, np.zeros_like(points), kinds, skin, ROUGHNESS, F0, emitter, GRID, diffuse, shine
+        )
         lit = skin[diffuse[skin] > LIT * diffuse.max()]
         if not len(lit):
             return 0.0

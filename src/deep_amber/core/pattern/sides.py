@@ -36,7 +36,9 @@ def side_of(key: np.ndarray, lens: np.ndarray, camera_right: np.ndarray) -> Side
     face_turn, _ = angles(lens)
     off = apart(key, lens)
     across = float(np.dot(key, camera_right))
-    camera_side = "middle" if abs(across) < np.sin(np.radians(TURNED)) else "camera-right" if across > 0 else "camera-left"
+    camera_side = (
+        "middle" if abs(across) < np.sin(np.radians(TURNED)) else "camera-right" if across > 0 else "camera-left"
+    )
     turned = abs(face_turn) > TURNED and abs(key_turn) > TURNED
     key_on = ("near side" if key_turn * face_turn > 0 else "far side") if turned else ""
     names = []

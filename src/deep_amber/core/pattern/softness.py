@@ -49,7 +49,7 @@ def span_text(span: tuple[float, float], feet: bool) -> str:
 def softness(size: float, distance: float) -> Softness:
     """Of a front of a mean size at a distance [m]: 30 mm x size / distance, by similar triangles."""
     edge = NOSE * 1000 * size / max(distance, 0.05)
-    grade = next((g for g, (_, high) in GRADES.items() if edge < high), "very soft")
+    grade: Grade = next((g for g, (_, high) in GRADES.items() if edge < high), "very soft")
     return Softness(edge, grade, size)
 
 

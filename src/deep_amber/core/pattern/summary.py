@@ -28,7 +28,14 @@ def advice_of(photo_set: Set, mesh: SitterMesh, target: Pattern) -> Advice:
 
 
 def _road(road: Road) -> dict:
-    return {"text": road.text, "effort": road.effort, "share": road.share, "moves": road.moves, "note": road.note, "set": asdict(road.photo_set)}
+    return {
+        "text": road.text,
+        "effort": road.effort,
+        "share": road.share,
+        "moves": road.moves,
+        "note": road.note,
+        "set": asdict(road.photo_set),
+    }
 
 
 def advice_summary(advice: Advice) -> dict:
@@ -51,7 +58,10 @@ def pattern_summary(reading: PatternReading | None) -> dict:
     if reading is None:
         return {"pattern": "", "composed": "", "probabilities": {}, "between": None, "side": "", "key_on": "", "reasons": [],
                 "catchlights": []}  # fmt: skip
-    lights = [{k: v for k, v in asdict(c).items() if k != "outline"} | {"text": catchlight_text(c)} for c in reading.catchlights]
+    lights = [
+        {k: v for k, v in asdict(c).items() if k != "outline"} | {"text": catchlight_text(c)}
+        for c in reading.catchlights
+    ]
     return {
         "pattern": reading.pattern, "composed": reading.composed, "probabilities": reading.probabilities,
         "between": list(reading.between) if reading.between else None, "side": reading.side.name, "key_on": reading.side.key_on,

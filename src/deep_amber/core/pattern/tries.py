@@ -10,7 +10,7 @@ from ..simulation.stages import Stages
 from .advice import is_movable
 from .dial import BEFORE_LENS, sphere_of
 from .placing import moved_to
-from .reach import Support, before_lens, hindrances
+from .reach import ANYWHERE, Support, before_lens, hindrances
 from .rules import PATTERNS, Pattern
 
 SURELY = 0.7  # share from which a place stands for its pattern; else the surest place does
@@ -35,7 +35,7 @@ def _roomy(photo_set: Set) -> Set:
     return replace(photo_set, room=room)
 
 
-def tries_of(stages: Stages, support: Support = Support()) -> list[Try]:
+def tries_of(stages: Stages, support: Support = ANYWHERE) -> list[Try]:
     """One a pattern. Empty without a key that reaches the face."""
     sphere = sphere_of(stages)
     if sphere is None:
@@ -58,5 +58,7 @@ def tries_of(stages: Stages, support: Support = Support()) -> list[Try]:
         light = moved_to(photo_set.lights[index], sphere.fronts.centre[row], sphere.carried.middle)
         one = replace(photo_set, lights=tuple(light if i == index else o for i, o in enumerate(photo_set.lights)))
         reason = str(reasons[at])
-        made.append(Try(name, one if not reason else _roomy(one), not reason, reason or (BEFORE_LENS if seen[at] else "")))
+        made.append(
+            Try(name, one if not reason else _roomy(one), not reason, reason or (BEFORE_LENS if seen[at] else ""))
+        )
     return made

@@ -1,0 +1,141 @@
+"""The step Key in the real page: the dot pulled from loop to Rembrandt, the lock, roads seen before they are taken."""
+
+import unittest
+
+from .page import PageTest
+
+NAMED = "name => document.querySelector('[data-testid=pattern]')?.textContent === name"
+
+
+class Key(PageTest):
+    bypass_csp = True  # to wait for words and tones
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_demo()
+        self.settled()
+        self.page.keyboard.press("6")
+        self.page.get_by_role("group", name="Pattern dial").wait_for()
+
+    def pattern(self) -> str:
+        return self.page.get_by_test_id("pattern").inner_text()
+
+    def named(self, name: str) -> None:
+        self.page.wait_for_function(NAMED, arg=name)
+
+    def drag_dot(self, across: float, up: float) -> None:
+        """Pulls the key on the dial by degrees."""
+        box = self.page.locator("svg.dial").bounding_box()
+        dot = self.page.get_by_test_id("dial-dot").bounding_box()
+        x, y = dot["x"] + dot["width"] / 2, dot["y"] + dot["height"] / 2
+        per_degree = box["width"] * (462 / 496) / 288, box["height"] * (159 / 178) / 120
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        for k in range(1, 9):
+            self.page.mouse.move(x + across * per_degree[0] * k / 8, y - up * per_degree[1] * k / 8)
+        self.page.mouse.up()
+
+    def place(self, view: str) -> str:
+        return self.page.locator(f"svg.{view} [data-handle='lights.0:place']").first.inner_html()
+
+    def test_the_dot_from_loop_to_rembrandt_takes_name_floor_side_frame_and_catchlight_along(self):
+        self.named("loop")
+        floor, side, tone = self.place("floor"), self.place("side"), self.picture_tone(0.53, 0.6)
+        mirrored = self.page.locator(".eye polygon").first.get_attribute("points")
+        turn = self.settled()
+        self.drag_dot(-22, 22)
+        turn = self.settled(after=turn)
+        self.named("Rembrandt")
+        self.assertNotEqual(self.place("floor"), floor)
+        self.assertNotEqual(self.place("side"), side)
+        self.assertNotAlmostEqual(self.picture_tone(0.53, 0.6), tone, delta=3)
+        self.assertNotEqual(self.page.locator(".eye polygon").first.get_attribute("points"), mirrored)
+        self.page.get_by_role("tab", name="why").click()
+        self.page.get_by_text("Down the cheek the light closes").wait_for()
+        self.page.get_by_role("button", name="Undo").click()
+        self.named("loop")
+
+    def test_turning_the_head_breaks_the_pattern_and_with_the_lock_the_light_goes_along(self):
+        self.named("loop")
+        before = self.place("floor")
+        self.page.keyboard.press("s")
+        for _ in range(5):
+            self.page.keyboard.press("Alt+ArrowLeft")
+        self.page.wait_for_function("() => document.querySelector('.pattern-name')?.textContent === 'butterfly'")
+        self.page.keyboard.press("6")
+        self.page.get_by_text("it was loop, before the sitter moved").wait_for()
+        self.assertNotEqual(self.pattern(), "loop")
+        self.assertEqual(self.place("floor"), before)
+        for _ in range(5):
+            self.page.keyboard.press("Control+z")
+        self.named("loop")
+        self.page.get_by_role("button", name="stays where it is").click()
+        self.page.get_by_role("button", name="follows the face").wait_for()
+        self.page.keyboard.press("s")
+        for _ in range(5):
+            self.page.keyboard.press("Alt+ArrowLeft")
+        self.page.wait_for_function(
+            "before => document.querySelector(\"svg.floor [data-handle='lights.0:place']\").innerHTML !== before",
+            arg=before,
+        )
+        self.page.keyboard.press("6")
+        self.page.wait_for_function("() => !document.querySelector('.broke')")
+        self.settled()
+        self.assertEqual(self.pattern(), "loop")
+
+    def test_a_name_on_the_dial_goes_there_and_other_roads_are_seen_first(self):
+        self.page.get_by_role("button", name="butterfly: go there").click()
+        self.named("butterfly")
+        self.page.locator(".gone").get_by_text("butterfly: turn the key").wait_for()
+        turn = self.settled()
+        self.page.get_by_role("tab", name="roads").click()
+        self.page.get_by_role("group", name="Roads to").get_by_role("button", name="split").click()
+        road = self.page.get_by_role("list", name="Roads").get_by_role("button").first
+        road.click()
+        self.page.get_by_text("If you turn the key").wait_for()
+        self.settled(after=turn)
+        self.named("split")
+        self.page.get_by_role("button", name="Leave it").click()
+        self.named("butterfly")
+        road.click()
+        self.page.get_by_role("button", name="Take it").click()
+        self.named("split")
+        self.page.keyboard.press("Shift+B")
+        self.named("butterfly")
+
+    def test_faces_at_the_sides_softness_and_people(self):
+        faces = self.page.get_by_role("group", name="This face in other light", exact=True).get_by_role("button")
+        faces.first.wait_for()
+        self.assertEqual(faces.all_inner_texts(), ["flat", "butterfly", "loop", "Rembrandt"])
+        self.page.get_by_role("button", name="rim", exact=True).click()
+        self.named("edge light only")
+        self.page.get_by_role("tab", name="softness").click()
+        self.page.get_by_text("Shine adds").wait_for()
+        self.page.get_by_role("tab", name="people").click()
+        self.page.get_by_role("group", name="How many people").get_by_role("button", name="4").click()
+        self.page.get_by_text("spread").first.wait_for()
+        self.assertEqual(self.page.locator(".faces .face").count() % 4, 0)
+        spacing = self.page.get_by_label("in a row, faces apart")
+        spacing.fill("5 m")
+        self.expected.append("422")
+        spacing.press("Enter")
+        self.page.get_by_role("alert").get_by_text("0.35 to 1.2 m").wait_for()
+
+    def test_the_dial_by_keyboard(self):
+        dot = self.page.get_by_test_id("dial-dot")
+        before = int(dot.get_attribute("aria-valuenow") or "0")
+        dot.focus()
+        self.page.keyboard.press("ArrowLeft")
+        self.page.wait_for_function(
+            "before => Number(document.querySelector('[data-testid=dial-dot]').getAttribute('aria-valuenow')) === before - 5",
+            arg=before,
+        )
+        self.page.keyboard.press("Shift+ArrowRight")
+        self.page.wait_for_function(
+            "before => Number(document.querySelector('[data-testid=dial-dot]').getAttribute('aria-valuenow')) === before - 4",
+            arg=before,
+        )
+
+
+if __name__ == "__main__":
+    unittest.main()

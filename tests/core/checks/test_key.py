@@ -5,14 +5,14 @@ from dataclasses import replace
 
 from deep_amber.core.checks.checks import states_of
 from deep_amber.core.checks.key import EASED, HOT, key_findings
-from deep_amber.core.pattern.reach import Support
+from deep_amber.core.pattern.reach import ANYWHERE
 from deep_amber.core.scene import Bowl, Panel, Point
 from deep_amber.core.scene.look import PRESETS
 from tests.core.pattern.lit import BARE, BOX, OCTA, lit, measured, named, reading
 from tests.sets import mesh_of, plain_set, with_light
 
 
-def found(photo_set, support=Support()):
+def found(photo_set, support=ANYWHERE):
     """The first finding of each code."""
     return {
         f.code: f for f in reversed(list(key_findings(photo_set, mesh_of(photo_set), lambda: None, False, support)))

@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from deep_amber.core.pattern.dial import BEFORE_LENS, dial_of
-from deep_amber.core.pattern.reach import Fronts, Support, before_lens, hindrances
+from deep_amber.core.pattern.reach import ANYWHERE, Fronts, Support, before_lens, hindrances
 from deep_amber.core.scene import Panel
 from deep_amber.core.scene.geometry import emitter_quad
 from deep_amber.core.scene.validation import fits
@@ -20,7 +20,7 @@ def front_of(photo_set, index=0) -> Fronts:
     return Fronts(*(np.array([k]) for k in (quad.centre, quad.half_x, quad.half_y)))
 
 
-def hindered(photo_set, support=Support()) -> str:
+def hindered(photo_set, support=ANYWHERE) -> str:
     return str(hindrances(photo_set, mesh_of(photo_set), 0, front_of(photo_set), support)[0])
 
 

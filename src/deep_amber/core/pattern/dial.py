@@ -70,7 +70,7 @@ def _outlines(field: np.ndarray) -> tuple[Outline, ...]:
     low = np.pad(field, 1, constant_values=-1e-3)
     x, y = (np.r_[k[0] - 1e-3, k, k[-1] + 1e-3] for k in (_finer(AZIMUTHS), _finer(ELEVATIONS)))
     lines = contourpy.contour_generator(x, y, low, line_type=contourpy.LineType.Separate).lines(0.0)
-    closed = [np.asarray(line) for line in lines if len(line) > 2]  # type: ignore[arg-type]
+    closed = [np.asarray(line) for line in lines if len(line) > 2]
     return tuple(tuple((round(float(a), 1), round(float(e), 1)) for a, e in line) for line in closed)
 
 

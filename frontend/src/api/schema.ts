@@ -3326,8 +3326,8 @@ export interface components {
             /** Label */
             label: number[];
         };
-        /** KeyIn */
-        KeyIn: {
+        /** DialIn */
+        DialIn: {
             set: components["schemas"]["Set"];
             /**
              * Feet
@@ -3338,6 +3338,11 @@ export interface components {
             viewer: string;
             /** Turn */
             turn: number;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
         };
         /** TurnKeyIn */
         TurnKeyIn: {
@@ -3423,6 +3428,19 @@ export interface components {
             reachable: boolean;
             /** Reason */
             reason: string;
+        };
+        /** KeyIn */
+        KeyIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Viewer */
+            viewer: string;
+            /** Turn */
+            turn: number;
         };
         /**
          * EyesOut
@@ -4867,7 +4885,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["KeyIn"];
+                "application/json": components["schemas"]["DialIn"];
             };
         };
         responses: {

@@ -35,6 +35,8 @@ export interface Bench {
   /** The step that is open with instruments of its own; empty for the sheet of a thing. */
   step: "" | "key";
   dial: Dial | null;
+  /** Another sitter whose dial is drawn beside. */
+  beside: { who: string; dial: Dial } | null;
   tries: Try[];
   eyes: Eyes | null;
   soft: Soft | null;
@@ -71,6 +73,7 @@ const empty: Bench = {
   found: false,
   step: "",
   dial: null,
+  beside: null,
   tries: [],
   eyes: null,
   soft: null,

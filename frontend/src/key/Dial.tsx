@@ -50,6 +50,7 @@ function sameSide(a: number, b: number) {
 function Map({ dial, here, pattern }: { dial: DialData; here: readonly number[]; pattern: string }) {
   const s = scaleOf(dial);
   const letter = useBench((b) => b.scene?.drawing.lights[dial.light]?.letter ?? "K");
+  const beside = useBench((b) => b.beside);
   const wanted = useBench((b) => b.set?.look?.pattern ?? "");
   return (
     <svg className="dial" viewBox={`0 0 ${WIDE} ${HIGH}`} role="group" aria-label="Pattern dial, round the facial plane">
@@ -64,6 +65,9 @@ function Map({ dial, here, pattern }: { dial: DialData; here: readonly number[];
       <g clipPath="url(#dial-clip)">
         {dial.regions.map((region) => (
           <path key={`${region.name}${region.label[0]}`} className={`region${region.name === pattern && sameSide(region.label[0] ?? 0, here[0] ?? 0) ? " here" : ""}${region.name === wanted ? " wanted" : ""}`} d={area(region.outlines, s)} fillRule="evenodd" />
+        ))}
+        {beside?.dial.regions.map((region) => (
+          <path key={`${region.name}${region.label[0]}`} className="beside" d={area(region.outlines, s)} />
         ))}
         {dial.hatches.map((hatch) => (
           <path key={hatch.reason} className="hatched" d={area(hatch.outlines, s)} fillRule="evenodd" fill="url(#hatch)" />

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { toggleFollow } from "../bench/actions";
 import { useBench } from "../bench/store";
 import { Findings } from "../steps/Findings";
+import { Beside } from "./Beside";
 import { Dial } from "./Dial";
 import { People } from "./People";
 import { Roads } from "./Roads";
@@ -26,6 +27,7 @@ export function KeyPanel() {
             </button>
           ))}
         </div>
+        {tab === "dial" && <Beside />}
         {light && light.source?.kind !== "window" && (
           <button type="button" className="plain follow" aria-pressed={follows} title="Whether the key keeps its place to the face when head or body move" onClick={() => void toggleFollow()}>
             {follows ? "follows the face" : "stays where it is"}

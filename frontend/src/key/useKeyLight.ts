@@ -24,8 +24,9 @@ export function useKeyLight() {
       asking = new AbortController();
       const { signal } = asking;
       const body = () => ({ body: { set: seen, feet: useLook.getState().feet, ...newestTurn() }, signal });
+      const withWho = (asked: ReturnType<typeof body>) => ({ ...asked, body: { ...asked.body, who: "" } });
       const parts = [
-        async () => (await server.POST("/api/key/dial", body())).data,
+        async () => (await server.POST("/api/key/dial", withWho(body()))).data,
         async () => (await server.POST("/api/key/eyes", body())).data,
         async () => (await server.POST("/api/key/softness", body())).data,
         async () => (await server.POST("/api/key/tries", body())).data,

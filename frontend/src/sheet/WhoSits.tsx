@@ -3,7 +3,7 @@ import { seatSitter } from "../bench/actions";
 import { useBench } from "../bench/store";
 import { server } from "../server/client";
 
-function useSitters() {
+export function useSitters() {
   return useQuery({ queryKey: ["sitters"], queryFn: async () => (await server.GET("/api/sitters")).data, staleTime: Infinity }).data?.sitters ?? [];
 }
 

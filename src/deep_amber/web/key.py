@@ -21,15 +21,17 @@ from ..core.pattern.tries import tries_of
 from ..core.pattern.turning import turned_to
 from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
+from ..core.scene.fields import seat
 from ..core.simulation import Memory, simulate
 from ..core.simulation.quality import Quality
 from ..formats.picture_file import jpeg_bytes
-from ..formats.sitter_file import sitter_of
+from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
 from ..store.kit import open_kit
 from .answers import answer
 from .key_schemas import (
     AdviceIn,
     AdviceOut,
+    DialIn,
     DialOut,
     EyesOut,
     GradeOut,
@@ -70,9 +72,14 @@ def _road(road: Road) -> RoadOut:
 
 
 @key.post("/dial", responses={"200": DialOut, "204": None})
-def dial(body: KeyIn):
+def dial(body: DialIn):
     """The pattern dial of a set's key; 204 when the tab has asked for a newer picture meanwhile."""
-    with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
+    photo_set = sound(body.set)
+    if body.who:
+        if body.who not in known_sitters():
+            raise NotAccepted([Problem("who", f"{body.who!r} is not a known sitter", " or ".join(known_sitters()))])
+        photo_set = seat(photo_set, load_sitter(body.who))
+    with _desk().aside(photo_set, body.viewer, body.turn, asked=bool(body.who)) as stages:
         return answer(DialOut(dial=dial_of(stages, support_of_kit())))
 
 

@@ -19,6 +19,11 @@ class KeyIn(Body):
     """Of the tab's newest picture; a newer one ends this."""
 
 
+class DialIn(KeyIn):
+    who: Annotated[str, MaxLen(40)] = ""
+    """Another sitter on the same seat, whose dial is wanted; empty for the set's own."""
+
+
 class DialOut(BaseModel):
     dial: Dial | None
     """None without a key that reaches the face."""

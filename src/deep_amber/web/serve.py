@@ -10,8 +10,13 @@ from pathlib import Path
 import waitress
 from flask_openapi3 import OpenAPI
 
+from ..core.pattern.dial import dial_of
+from ..core.pattern.reading import read_pattern
+from ..core.pattern.shine_on_skin import shine_of
 from ..core.problem import NotAccepted
+from ..core.scene import Bare
 from ..core.simulation import DRAGGED, SETTLED, Memory, simulate
+from ..core.simulation.stages import Stages
 from ..formats.kit_file import read_kit_file
 from ..formats.set_file import read_set_file
 from ..formats.sitter_file import sitter_of
@@ -34,6 +39,12 @@ def warm(file: Path) -> None:
     textured = replace(photo_set, backdrop=replace(photo_set.backdrop, variation=0.5))
     for shown, quality in ((photo_set, DRAGGED), (textured, SETTLED)):
         simulate(shown, sitter_of(shown), quality, memory)
+    bare = replace(photo_set.lights[0], modifier=Bare())
+    for shown in (photo_set, replace(photo_set, lights=(bare,))):
+        stages = Stages(shown, sitter_of(shown), Memory(), DRAGGED, lambda: None)
+        read_pattern(stages)
+        dial_of(stages)
+        shine_of(stages)
 
 
 def _warm_last_set(app: OpenAPI) -> None:

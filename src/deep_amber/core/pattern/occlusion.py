@@ -35,7 +35,7 @@ def _blocked(tracer: Tracer, points: np.ndarray, normals: np.ndarray | None, way
     return out
 
 
-@lru_cache(maxsize=3)
+@lru_cache(maxsize=2)
 def _head(mesh: SitterMesh) -> np.ndarray:
     """(n, cells) bool: the head blocks."""
     face = face_points(mesh)
@@ -52,7 +52,7 @@ def _anchors(face: FacePoints) -> tuple[np.ndarray, np.ndarray]:
     return chosen, away.argmin(1)
 
 
-@lru_cache(maxsize=3)
+@lru_cache(maxsize=1)
 def _body(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float) -> np.ndarray:
     """(n, cells) bool: the body under the posed head blocks, by the nearest anchor."""
     face = face_points(mesh)
@@ -66,7 +66,7 @@ def _body(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float
     return _blocked(build_tracer(at_rest, mesh.faces[off_head]), start, None, ways)[nearest]
 
 
-@lru_cache(maxsize=2)
+@lru_cache(maxsize=1)
 def _clear(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: float) -> np.ndarray:
     side = cell_directions().shape[0]
     blocked = _head(mesh) | _body(mesh, turn, nod, tilt, forward)

@@ -9,6 +9,7 @@ from tests.browser.page import Server
 
 from . import requests as ask
 from .page import page_times
+from .pattern import reading_time
 from .rays import ray_rate
 
 OUT = Path(__file__).parents[1] / "docs/benchmarks.md"
@@ -56,6 +57,11 @@ def measured() -> tuple[float, list[Row]]:
         row("settled picture 640 x 800, a light moved", tab.over(ask.move_light, "settled", FEW), 1000)
         row("settled picture 640 x 800, output", tab.over(ask.change_output, "settled", FEW), None)
         row("settled picture 640 x 800, the head turned", tab.over(ask.turn_head, "settled", FEW), None)
+        timing("pattern reading, one light, in the picture's process", (read := reading_time()), f"{read:.1f} ms", 15)
+        row("pattern dial, the key moved", tab.key("dial", FEW), 800)
+        row("eight faces, the key moved", tab.key("tries", FEW), 2000)
+        row("advice to split, the key moved", tab.key("advice", FEW, target="split"), 1000)
+        row("both eyes, the key moved", tab.key("eyes", FEW), None)
         alone = ask.memory(server)
         many = ask.Requests(server, 4, "many")
         row("four lights, three panels: drag the key", many.over(ask.move_light, "dragged", RUNS), 80, True)

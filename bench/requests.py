@@ -55,6 +55,16 @@ class Requests:
             times.append(self.picture(photo_set, quality))
         return _timed(times[3:])
 
+    def key(self, what: str, runs: int, changes=None, **more) -> Timed:
+        """A request about the key, of the set with changes(set, i) made; the first does not count."""
+        times = []
+        for i in range(runs + 1):
+            photo_set = deepcopy(self.set)
+            (changes or move_light)(photo_set, i + 1)
+            body = {"set": photo_set, "viewer": self.viewer, "turn": self.turn} | more
+            times.append(self.post(f"/api/key/{what}", body))
+        return _timed(times[1:])
+
     def moves(self, runs: int) -> Timed:
         body = {"set": self.set, "thing": "lights.0", "handle": "place"}
         return _timed([self.post("/api/move", body | {"to": {"x": -0.6 + 0.005 * i}}) for i in range(runs)])

@@ -81,12 +81,16 @@ class Scan(PageTest):
     def test_every_step_and_the_first_visit(self):
         self.open_demo()
         for number, tabs in (("1", ("found", "aims", "ideas")), ("3", ("values", "material")), ("4", ("skin and cloth",)),
-                             ("5", ("values", "sensor"))):  # fmt: skip
+                             ("5", ("values", "sensor")),
+                             ("6", ("dial", "roads", "why", "softness", "people", "found"))):  # fmt: skip
             self.page.locator("body").press(number)
             for tab in tabs:
                 self.page.get_by_role("tab", name=tab).click()
                 self.page.wait_for_timeout(200)
                 self.scan()
+        self.page.get_by_role("group", name="This face in other light", exact=True).wait_for()
+        self.page.get_by_role("tab", name="dial").click()
+        self.scan()
         self.page.goto(self.server.address + "/begin")
         self.page.get_by_role("img", name="The picture as this room would take it").wait_for()
         self.page.get_by_role("button", name="Put it on the bench").wait_for()

@@ -69,8 +69,8 @@ class Key(PageTest):
         for _ in range(5):
             self.page.keyboard.press("Control+z")
         self.named("loop")
-        self.page.get_by_role("button", name="stays where it is").click()
-        self.page.get_by_role("button", name="follows the face").wait_for()
+        self.page.get_by_role("button", name="follow", exact=True).click()
+        self.page.locator(".follow[aria-pressed=true]").wait_for()
         self.page.keyboard.press("s")
         for _ in range(5):
             self.page.keyboard.press("Alt+ArrowLeft")

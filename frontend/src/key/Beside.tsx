@@ -27,7 +27,7 @@ export function Beside() {
       size="small"
       aria-label="Another face's borders beside"
       value={who}
-      options={[{ value: NOBODY, label: "beside: nobody" }, ...others.map((k) => ({ value: k.name, label: `beside: ${k.name}` }))]}
+      options={[{ value: NOBODY, label: "beside: none" }, ...others.map((k) => ({ value: k.name, label: `beside: ${k.name}` }))]}
       onChange={(name) => void compare(name)}
       popupMatchSelectWidth={false}
     />

@@ -27,6 +27,7 @@ export function KeyAnswer() {
             <span className="caption">
               edges <span className="figures">{reading.softness.edge.toFixed(0)} mm</span>, {reading.softness.grade}
             </span>
+            {reading.feather && <span className="caption figures">{reading.feather}</span>}
             <span className="caption">
               lit to shadow <span className="figures">{picture.readings.ratio < 100 ? picture.readings.ratio.toFixed(1) : "over 100"} : 1</span>
             </span>

@@ -29,8 +29,8 @@ export function KeyPanel() {
         </div>
         {tab === "dial" && <Beside />}
         {light && light.source?.kind !== "window" && (
-          <button type="button" className="plain follow" aria-pressed={follows} title="Whether the key keeps its place to the face when head or body move" onClick={() => void toggleFollow()}>
-            {follows ? "follows the face" : "stays where it is"}
+          <button type="button" className="plain follow" aria-pressed={follows} title={follows ? "The key keeps its place to the face when head or body move" : "The key stays where it is when head or body move"} onClick={() => void toggleFollow()}>
+            follow
           </button>
         )}
       </div>

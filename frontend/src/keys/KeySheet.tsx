@@ -10,7 +10,7 @@ const KEYS: ReadonlyArray<readonly [string, string]> = [
   ["Shift M", "to the other side of the sitter"],
   ["Delete", "take it out of the set"],
   ["0", "over the picture: thirds and level, crops 4 : 5, 2 : 3, 1 : 1, circle"],
-  ["Shift F B L R", "the key to flat, butterfly, loop, Rembrandt, by the least move"],
+  ["Shift F B L R", "the key to flat, butterfly, loop, Rembrandt"],
   ["Shift S T U E", "to split, overhead, under light, rim"],
   ["Shift K", "the key follows the face, or stays"],
   ["V", "lines of equal exposure, whole stops"],

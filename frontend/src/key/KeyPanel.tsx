@@ -59,7 +59,7 @@ function Gone({ onMore }: { onMore: () => void }) {
   if (resisted) {
     return (
       <p className="gone" role="status">
-        held by {resisted}
+        {resisted.includes("cannot") ? resisted : `held by ${resisted}`}
       </p>
     );
   }

@@ -22,8 +22,9 @@ from ..core.pattern.turning import turned_to
 from ..core.problem import NotAccepted, Problem
 from ..core.scene import Set
 from ..core.scene.fields import seat
-from ..core.simulation import Memory, simulate
-from ..core.simulation.quality import Quality
+from ..core.simulation import DRAGGED, Memory, simulate
+from ..core.simulation.quality import Quality, held
+from ..core.simulation.stages import Stages
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
 from ..store.kit import open_kit
@@ -86,7 +87,8 @@ def dial(body: DialIn):
 @key.post("/turn", responses={"200": SceneOut})
 def turn(body: TurnKeyIn):
     """The key carried to a place of the dial at its present distance; walls, floor and ceiling resist."""
-    made = turned_to(sound(body.set), sitter_of(body.set), body.azimuth, body.elevation)
+    stages = Stages(sound(body.set), sitter_of(body.set), Memory(), held(DRAGGED, body.set.camera), lambda: None)
+    made = turned_to(stages, body.azimuth, body.elevation)
     return scene_of(sound(made.photo_set), body, made.resisted)
 
 

@@ -13,13 +13,14 @@ from deep_amber.core.pattern.rules import PATTERNS
 from deep_amber.core.pattern.tries import tries_of
 from deep_amber.core.pattern.turning import turned_to
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene import Panel, Point, Window
+from deep_amber.core.scene import Bowl, Panel, Point, Window
+from deep_amber.core.scene.editing import pair_with_board
 from deep_amber.core.scene.moves import move
 from deep_amber.core.scene.validation import fits
 from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import demo_file, light_at, mesh_of, plain_set, with_light
 
-from .lit import BARE, BOX, OCTA, lit, named, shares, stages_of
+from .lit import BARE, BOX, OCTA, lit, named, reading, shares, stages_of
 
 STARTS = 14
 
@@ -125,14 +126,54 @@ class Cannot(unittest.TestCase):
         self.assertTrue(advice.roads)
         self.assertTrue(all(r.moves == "sitter" and r.photo_set.lights == s.lights for r in advice.roads))
         self.assertEqual(named(advice.roads[0].photo_set), "loop")
-        self.assertEqual(turned_to(s, mesh_of(s), 10, 10).resisted, "its wall")
+        self.assertEqual(turned_to(stages_of(s), 10, 10).resisted, "its wall")
         self.assertTrue(all(t.photo_set is None for t in tries_of(stages_of(s))))
 
     def test_no_light_at_all(self):
         s = replace(plain_set(), lights=())
         self.assertEqual(advice_to(stages_of(s), "loop").because, "no key light comes to the face")
         with self.assertRaises(NotAccepted):
-            turned_to(s, mesh_of(s), 10, 10)
+            turned_to(stages_of(s), 10, 10)
+
+
+class Boards(unittest.TestCase):
+    """A flash turned to a board, or behind a silk: both are carried together."""
+
+    def setUp(self):
+        s = lit(-35, 30, 1.8, Bowl())
+        self.board = pair_with_board(s, mesh_of(s), "lights.0")
+        face = s.lights[0].aim
+        place = face.array + (s.lights[0].place.array - face.array) * 0.6
+        self.silk = replace(s, panels=(Panel(Point(*map(float, place)), face, 1.0, 1.0, "silk", name="silk"),))
+
+    def test_the_pattern_is_that_of_what_the_flash_works_through(self):
+        for s, distance in ((self.board, 1.8), (self.silk, 1.08)):
+            made = reading(s)
+            self.assertEqual(made.pattern, "loop")
+            self.assertAlmostEqual(made.azimuth, -35, delta=1)
+            self.assertAlmostEqual(made.distance, distance, delta=0.05)
+            self.assertEqual({c.of for c in made.catchlights if c.present}, {"key"})
+
+    def test_roads_and_the_dial_carry_both(self):
+        for s in (self.board, self.silk):
+            road = roads_to(stages_of(s), "butterfly")[0]
+            self.assertIn(f"turn the key with its {s.panels[0].name}", road.text)
+            self.assertEqual(named(road.photo_set), "butterfly")
+            moved, before = road.photo_set, s
+            gap = [np.linalg.norm(k.lights[0].place.array - k.panels[0].place.array) for k in (before, moved)]
+            self.assertAlmostEqual(*gap, places=6)
+            turned = turned_to(stages_of(s), -56, 40)
+            self.assertEqual(turned.resisted, "")
+            self.assertEqual(named(turned.photo_set), "Rembrandt")
+
+    def test_what_does_not_fit_stops_on_the_way(self):
+        low = replace(
+            self.board, room=replace(self.board.room, height=2.6), backdrop=replace(self.board.backdrop, height=2.5)
+        )
+        self.assertTrue(fits(low))
+        held = turned_to(stages_of(low), -35, 75)
+        self.assertTrue(held.resisted)
+        self.assertTrue(fits(held.photo_set))
 
 
 class Tries(unittest.TestCase):
@@ -148,13 +189,13 @@ class Tries(unittest.TestCase):
 
     def test_the_dial_turns_the_key_at_its_distance_and_walls_hold_it(self):
         s = lit(30, 30)
-        turned = turned_to(s, mesh_of(s), -50, 38)
+        turned = turned_to(stages_of(s), -50, 38)
         self.assertEqual(turned.resisted, "")
         off = turned.photo_set.lights[0].place.array - lit(-50, 38).lights[0].place.array
         self.assertLess(np.abs(off).max(), 1e-9)
         low = replace(s, room=replace(s.room, height=2.1), backdrop=replace(s.backdrop, height=2.0))
-        low = turned_to(low, mesh_of(s), 0, -5).photo_set
-        self.assertEqual(turned_to(low, mesh_of(s), 0, 70).resisted, "ceiling")
+        low = turned_to(stages_of(low), 0, -5).photo_set
+        self.assertEqual(turned_to(stages_of(low), 0, 70).resisted, "ceiling")
 
 
 if __name__ == "__main__":

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from deep_amber.core.pattern.follow import followed
 from deep_amber.core.scene import Window
+from deep_amber.core.scene.editing import pair_with_board
 from deep_amber.core.scene.moves import move
 from tests.sets import mesh_of, plain_set, with_light
 
@@ -42,6 +43,16 @@ class Follow(unittest.TestCase):
         self.assertEqual(made.photo_set.lights, self.still.lights)
         self.assertNotEqual(reading(made.photo_set).pattern, "Rembrandt")
         self.assertLess(shares(made.photo_set)["Rembrandt"], 0.3)
+
+    def test_the_board_it_works_through_goes_along(self):
+        s = pair_with_board(self.still, mesh_of(self.still), "lights.0")
+        s = replace(s, lights=(replace(s.lights[0], follow=True),))
+        before = reading(s)
+        made = changed(s, head_turn=25.0)
+        after = reading(made.photo_set)
+        self.assertNotEqual(made.photo_set.panels, s.panels)
+        self.assertEqual(after.pattern, before.pattern)
+        self.assertAlmostEqual(after.azimuth, before.azimuth, delta=2.0)
 
     def test_a_wall_holds_it_and_is_named(self):
         s = with_light(plain_set(), follow=True)

@@ -19,6 +19,7 @@ from .key_light import key_light
 from .many_lights import levels
 from .measures import measures_of
 from .occlusion import clear_ways
+from .placing import Hung, hung_key
 from .reach import ANYWHERE, Support, before_lens, hindrances
 from .reading import shares_of
 from .roads import Way, effort, taken, words
@@ -28,7 +29,7 @@ CERTAIN = 0.8  # share from which a road is good; under it the surest is taken
 IN_PICTURE = 0.6  # cost of a place before the lens: the picture must be taken past it (assumption)
 UNSURE = 0.8  # cost of all that a road lacks to certainty
 TRIED = 4  # roads of one kind that are read by rays before the kind is given up
-RISES, TURNS = np.arange(-1.6, 1.61, 0.05), np.arange(-150.0, 151.0, 5.0)  # [m], degrees
+RISES, TURNS = np.arange(-1.6, 1.61, 0.08), np.arange(-150.0, 151.0, 5.0)  # [m], degrees
 BOTH_RISES, BOTH_TURNS = np.arange(-0.6, 0.61, 0.15), np.arange(-60.0, 61.0, 10.0)
 FAR_SCALES = (1.0, 0.8, 0.6, 0.45, 1.3, 1.7, 2.2)
 HEAD_TURNS, HEAD_NODS, BODY_TURNS = (
@@ -59,7 +60,8 @@ class _Search:
     sphere: Sphere
     target: int
     support: Support
-    movable: bool
+    hung: Hung | None
+    """The key that is carried; None for one that stays where it is."""
     feet: bool
 
     @property
@@ -73,14 +75,6 @@ class _Search:
     @property
     def place(self) -> np.ndarray:
         return self.sphere.carried.emitter.row[:3]
-
-
-def is_movable(photo_set: Set, index: int, sphere: Sphere) -> bool:
-    """Whether the key stands where its light comes from: a window and a bounced flash do not."""
-    light = photo_set.lights[index]
-    if light.source.kind == "window" or light.role == "room":
-        return False
-    return float(np.linalg.norm(sphere.carried.emitter.row[:3] - light.place.array)) < 0.01
 
 
 def _on_rise(s: _Search) -> list[Way]:
@@ -146,7 +140,7 @@ def _emitters(s: _Search, ways: list[Way]) -> list[Emitter]:
         if way.place is not None:
             made.append(s.sphere.carried.at(np.array(way.place), s.head))
         else:
-            posed = taken(s.stages.photo_set, s.sphere.index, way, s.middle).sitter
+            posed = taken(s.stages.photo_set, None, way).sitter
             made.append(s.sphere.carried.seen_from(head_frame(s.stages.mesh, posed)))
     return made
 
@@ -172,7 +166,7 @@ def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
         return
     shares = _shares(s, emitters)
     won = shares.argmax(1) == s.target
-    cost = np.array([effort(s.stages.photo_set, s.sphere.index, w, s.middle) for w in ways])
+    cost = np.array([effort(w, s.place) for w in ways])
     sure = shares[:, s.target]
     cost = (
         cost + UNSURE * (1 - sure) + np.where(sure < SURE, 1.0, 0.0) + np.array([IN_PICTURE * bool(n) for n in notes])
@@ -185,7 +179,7 @@ def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
 
 def _tried(s: _Search, way: Way, note: str) -> Road | None:
     """The road with its set and what rays say of it; None when it does not do what was hoped."""
-    made = taken(s.stages.photo_set, s.sphere.index, way, s.middle)
+    made = taken(s.stages.photo_set, s.hung, way)
     if not fits(made):
         return None
     stages = replace(s.stages, photo_set=made, found={})
@@ -195,12 +189,12 @@ def _tried(s: _Search, way: Way, note: str) -> Road | None:
     shares = shares_of(key, face_points(s.stages.mesh))
     if int(shares.argmax()) != s.target:
         return None
-    text = words(s.stages.photo_set, s.sphere.index, way, s.middle, s.feet)
+    text = words(s.stages.photo_set, s.hung, way, s.place, s.middle, s.feet)
     return (
         Road(
             text,
             made,
-            effort(s.stages.photo_set, s.sphere.index, way, s.middle),
+            effort(way, s.place),
             float(shares[s.target]),
             "sitter" if way.place is None else "key",
             note,
@@ -228,8 +222,8 @@ def search_for(stages: Stages, target: Pattern, support: Support, feet: bool) ->
     sphere = sphere_of(stages)
     if sphere is None:
         return None
-    movable = is_movable(stages.photo_set, sphere.index, sphere)
-    return _Search(stages, sphere, PATTERNS.index(target), support, movable, feet)
+    hung = hung_key(stages.photo_set, sphere.index, sphere.carried)
+    return _Search(stages, sphere, PATTERNS.index(target), support, hung, feet)
 
 
 def roads_to(
@@ -246,9 +240,9 @@ def roads_to(
     s = search_for(stages, target, support, feet)
     if s is None:
         return []
-    kinds = [_on_rise(s), _round(s), _both(s), _nearer(s)] if s.movable else []
+    kinds = [_on_rise(s), _round(s), _both(s), _nearer(s)] if s.hung else []
     found = [b for ways in (*kinds, *_poses(s)) if (b := _best(s, ways))]
-    if wide and s.movable and not any(road.share >= SURE for _, road in found) and (b := _best(s, _everywhere(s))):
+    if wide and s.hung and not any(road.share >= SURE for _, road in found) and (b := _best(s, _everywhere(s))):
         found.append(b)
     found.sort(key=lambda k: k[0])
     texts: dict[str, Road] = {}

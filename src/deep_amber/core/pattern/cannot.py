@@ -141,5 +141,5 @@ def advice_to(stages: Stages, target: Pattern, support: Support = ANYWHERE, feet
         possible.append(road)
         if len(possible) >= ENOUGH:
             break
-    because = _because(stages, search.sphere, search.target, support, search.movable)
+    because = _because(stages, search.sphere, search.target, support, search.hung is not None)
     return Advice(target, False, (), because, tuple(possible))

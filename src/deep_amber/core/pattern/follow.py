@@ -4,20 +4,39 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..scene.geometry import panel_quads, unit
 from ..scene.holding import Move
 from ..scene.light import Light
 from ..scene.move_light import move_light
+from ..scene.panel import Panel
 from ..scene.point import Point
 from ..scene.set import Set
 from ..sitter.face import HeadFrame, head_frame
 from ..sitter.mesh import SitterMesh
 
+AWAY, FAR = 0.64, 3.0  # cosine off the face from which a light is there to be bounced; [m] of its axis looked at
 NEAR = 0.01  # [m] within which it stands where it should
 
 
-def _carried(light: Light, before: HeadFrame, after: HeadFrame) -> Light:
-    place, aim = (Point(*map(float, after.in_room(before.in_head(p.array)))) for p in (light.place, light.aim))
-    return replace(light, place=place, aim=aim)
+def _carried(thing: Light | Panel, before: HeadFrame, after: HeadFrame):
+    place, aim = (Point(*map(float, after.in_room(before.in_head(p.array)))) for p in (thing.place, thing.aim))
+    return replace(thing, place=place, aim=aim)
+
+
+def _worked(photo_set: Set, light: Light, face: np.ndarray) -> int | None:
+    """Index of the board that a light is turned to, or of the scrim between it and the face: it goes with the light."""
+    start, axis = light.place.array, unit(light.aim.array - light.place.array)
+    turned_away = float(axis @ unit(face - start)) < AWAY
+    reach = FAR if turned_away else float(np.linalg.norm(face - start)) - 0.1
+    for i, panel in enumerate(photo_set.panels):
+        for quad in panel_quads(panel) if panel.on and panel.surface != "black" else ():
+            along = float(axis @ quad.normal)
+            t = float((np.array(quad.centre) - start) @ quad.normal) / along if abs(along) > 1e-6 else -1.0
+            off = start + axis * t - np.array(quad.centre)
+            inside = all(abs(float(off @ np.array(h))) <= float(np.dot(h, h)) for h in (quad.half_x, quad.half_y))
+            if 0 < t < reach and inside:
+                return i
+    return None
 
 
 def followed(before: Set, made: Set, mesh_before: SitterMesh, mesh: SitterMesh) -> Move:
@@ -29,7 +48,8 @@ def followed(before: Set, made: Set, mesh_before: SitterMesh, mesh: SitterMesh) 
 
     Returns
     -------
-    The set, and what kept a light from following. A window does not follow.
+    The set, and what kept a light from following. A window does not follow; a board or scrim that the light works
+    through goes with it.
     """
     if before.sitter == made.sitter or len(before.lights) != len(made.lights):
         return Move(made, "")
@@ -46,4 +66,7 @@ def followed(before: Set, made: Set, mesh_before: SitterMesh, mesh: SitterMesh) 
         off = np.linalg.norm(made.lights[i].place.array - wanted.place.array)
         if held.resisted and off > NEAR:
             resisted.append(f"{light.name} cannot follow: {held.resisted}")
+        elif (board := _worked(before, light, old.offset)) is not None:
+            panel = _carried(before.panels[board], old, new)
+            made = replace(made, panels=tuple(panel if k == board else o for k, o in enumerate(made.panels)))
     return Move(made, "; ".join(resisted))

@@ -5,19 +5,22 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..exposure.response import LUMINANCE
+from ..kit.surfaces import PANEL_SURFACES
+from ..scene.geometry import panel_quads
 from ..scene.light import Light
 from ..scene.set import Set
 from ..simulation.layers import Part, parts
 from ..simulation.obstacles import obstacles, rows_of
-from ..simulation.stages import Stages
+from ..simulation.stages import Stages, panels_standing
 from ..sitter.face import HeadFrame, head_frame
-from ..transport.direct import even_illuminance, unshadowed
+from ..transport.direct import even_illuminance
 from ..transport.emitter import ROUND
 from ..transport.hemisphere import RAY_START
 from .face_points import FacePoints, face_points
 
 SQUARE_GRID, ROUND_GRID = (4, 4), (2, 8)
 """Samples of a front. Regular, as jitter made left and right differ (laboratory notes)."""
+NEGLIGIBLE = 0.01  # of the strongest part of a light: under it a part does not draw
 AROUND = np.array([[0.0, 0.0, 0.0], [0.05, 0.0, 0.0], [-0.05, 0.0, 0.0], [0.0, 0.07, 0.0], [0.0, -0.06, 0.0]])
 """Places about the middle of the face where light could fall unblocked [m]."""
 
@@ -45,12 +48,26 @@ def sample_grid(part: Part) -> tuple[int, int]:
     return ROUND_GRID if part.emitter.row[ROUND] else SQUARE_GRID
 
 
-def unblocked(part: Part, middle: np.ndarray) -> float:
-    """Light of an emitter on a receptor about a place that faces it, nothing in the way: the most of five places."""
+def _free(stages: Stages, part: Part, middle: np.ndarray) -> float:
+    """Light of an emitter about a place that faces it, through what scrims leave of it: the most of five places."""
+    scrims = [q for p in panels_standing(stages.photo_set) if PANEL_SURFACES[p.surface].passes for q in panel_quads(p)]
     places = (middle + AROUND).astype(np.float32)
     ways = part.emitter.row[:3] - places
     axes = (ways / np.linalg.norm(ways, axis=1, keepdims=True)).astype(np.float32)
-    return float(unshadowed(places, axes, part.emitter).max())
+    lux = even_illuminance(
+        None, places, axes, np.zeros(len(places), np.float32), part.emitter, rows_of(tuple(scrims)), sample_grid(part)
+    )
+    return float(lux.max()) * float(LUMINANCE @ part.radiance)
+
+
+def working_parts(stages: Stages, light: Light, middle: np.ndarray) -> list[tuple[Part, float]]:
+    """What of a light works on the face, each with its free light there, the strongest first.
+
+    A flash turned to a board or shut behind a scrim works through these alone; flags take nothing here.
+    """
+    free = [(part, _free(stages, part, middle)) for part in parts(stages, light)]
+    most = max((lux for _, lux in free), default=0.0)
+    return sorted((k for k in free if k[1] > NEGLIGIBLE * most), key=lambda k: -k[1])
 
 
 def placed(face: FacePoints, head: HeadFrame) -> tuple[np.ndarray, np.ndarray]:
@@ -69,21 +86,15 @@ def key_light(stages: Stages, light: Light) -> KeyLight | None:
     points, normals = placed(face, head)
     middle = head.in_room(face.centre)
     lift = np.full(len(points), RAY_START, np.float32)
-    level, reference = np.zeros(len(points)), 0.0
-    strongest: tuple[float, Part | None] = (0.0, None)
-    for part in parts(stages, light):
-        share = float(LUMINANCE @ part.radiance)
-        free = unblocked(part, middle) * share
-        if free <= 0:
-            continue
-        quads = rows_of(obstacles(stages, light, part.emitter))
-        level += even_illuminance(stages.rays(), points, normals, lift, part.emitter, quads, sample_grid(part)) * share
-        reference += free
-        if free > strongest[0]:
-            strongest = (free, part)
-    if strongest[1] is None:
+    working = working_parts(stages, light, middle)
+    if not working:
         return None
-    row = strongest[1].emitter.row
+    level, reference = np.zeros(len(points)), sum(free for _, free in working)
+    for part, _ in working:
+        quads = rows_of(obstacles(stages, light, part.emitter))
+        lux = even_illuminance(stages.rays(), points, normals, lift, part.emitter, quads, sample_grid(part))
+        level += lux * float(LUMINANCE @ part.radiance)
+    row = working[0][0].emitter.row
     way = head.in_head(row[:3]) - face.centre
     away = float(np.linalg.norm(way))
     return KeyLight(level / reference, way / away, away, _size(row))

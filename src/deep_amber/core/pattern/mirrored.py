@@ -11,8 +11,11 @@ from ..simulation.obstacles import obstacles
 from ..simulation.readings import exposed, lights_on
 from ..simulation.secondary import secondaries
 from ..simulation.stages import Stages, panels_standing
+from ..sitter.face import head_frame
 from ..transport.emitter import Emitter
 from .catchlights import Shown
+from .face_points import face_points
+from .key_light import working_parts
 
 FAINT = -6.0  # stops under the brightest, from which a panel is not seen in the eye
 
@@ -30,13 +33,14 @@ def _around(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
 
 
 def mirrored_things(stages: Stages) -> list[Shown]:
-    """Each light's front, what it is bounced off, and each panel once, as bright as all lights make it."""
+    """Each light's front, or what it works through, and each panel once, as bright as all lights make it."""
     names = _panel_names(stages)
+    middle = head_frame(stages.mesh, stages.photo_set.sitter).in_room(face_points(stages.mesh).centre)
     found: list[tuple[str, Light, Emitter, float]] = []
     panels: dict[tuple[str, bool], tuple[Light, Emitter, float]] = {}
     for light in lights_on(stages.photo_set):
         scale = exposed(stages.photo_set, light)
-        for part in parts(stages, light):
+        for part, _ in working_parts(stages, light, middle) or [(p, 0.0) for p in parts(stages, light)[:1]]:
             found.append((light.name, light, part.emitter, float(LUMINANCE @ (part.radiance * scale))))
         for emission in emissions(light):
             for s in secondaries(stages, light, emission):

@@ -4,15 +4,15 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE
-from ..scene.geometry import aiming_axes
+from ..scene.geometry import Quad, aiming_axes, panel_quads
 from ..scene.light import Light
 from ..scene.point import Point
-from ..simulation.layers import Part, parts
+from ..scene.set import Set
+from ..simulation.layers import Part
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame
 from ..transport.emitter import GATE_CENTRE, GATE_NORMAL, GATE_X, GATE_Y, HALF_X, HALF_Y, NORMAL, VIRTUAL, Emitter
-from .key_light import unblocked
+from .key_light import working_parts
 
 PLACES = (0, GATE_CENTRE, VIRTUAL)
 WAYS = (HALF_X, HALF_Y, NORMAL, GATE_X, GATE_Y, GATE_NORMAL)
@@ -53,18 +53,76 @@ class Carried:
 
 
 def strongest(stages: Stages, light: Light, middle: np.ndarray) -> Part | None:
-    """The emitter of a light that throws most on the face: its front, or what it is bounced off; None for none."""
-    lit = [
-        (unblocked(part, middle) * float(LUMINANCE @ part.radiance), k) for k, part in enumerate(parts(stages, light))
-    ]
-    best = max(lit, default=(0.0, 0))
-    return parts(stages, light)[best[1]] if best[0] > 0 else None
+    """The emitter of a light that throws most on the face: its front, or what it works through; None for none."""
+    working = working_parts(stages, light, middle)
+    return working[0][0] if working else None
 
 
-def moved_to(light: Light, place: np.ndarray, middle: np.ndarray) -> Light:
-    """The light at another place, its aim as far off the face, seen from the light, as before."""
-    turn = _axes(place, middle) @ _axes(light.place.array, middle).T
-    off = light.aim.array - light.place.array
-    before, now = (float(np.linalg.norm(p - middle)) for p in (light.place.array, place))
-    aim = place + turn @ off * (now / max(before, 1e-6))
-    return replace(light, place=Point(*map(float, place)), aim=Point(*map(float, aim)))
+AT_PLACE = 0.01  # [m] within which an emitter is a light's own front, or lies in a panel
+ROOM = HeadFrame(np.eye(3), np.zeros(3))
+
+
+@dataclass(frozen=True, eq=False)
+class Hung:
+    """The key as it hangs on its stand, with the board or scrim that it works through: both are carried together."""
+
+    photo_set: Set
+    index: int
+    panel: int | None
+    """Index of the board or scrim."""
+    carried: Carried
+
+    @property
+    def place(self) -> np.ndarray:
+        """(3,) middle of what throws the light [m]."""
+        return self.carried.emitter.row[:3]
+
+    @property
+    def name(self) -> str:
+        """Of what is carried, in words."""
+        light = self.photo_set.lights[self.index].name
+        return light if self.panel is None else f"{light} with its {self.photo_set.panels[self.panel].name}"
+
+    def lower_edge(self, place: np.ndarray) -> float:
+        """Height of the lower edge of what throws the light, with its middle at a place [m]."""
+        row = self.carried.at(place, ROOM).row
+        return float(row[1] - abs(row[HALF_X + 1]) - abs(row[HALF_Y + 1]))
+
+    def moved(self, place: np.ndarray) -> Set:
+        """The set with its middle at a place. What throws the light looks at the face as before; a flash before its
+        board or behind its scrim keeps its place to it."""
+        middle = self.carried.middle
+        turn = _axes(place, middle) @ _axes(self.place, middle).T
+        nearer = float(np.linalg.norm(place - middle)) / max(float(np.linalg.norm(self.place - middle)), 1e-6)
+
+        def there(point: Point, scale: float = 1.0) -> Point:
+            return Point(*map(float, place + turn @ (point.array - self.place) * scale))
+
+        made, light = self.photo_set, self.photo_set.lights[self.index]
+        aims = nearer if self.panel is None else 1.0
+        moved = replace(light, place=there(light.place), aim=there(light.aim, aims))
+        made = replace(made, lights=tuple(moved if k == self.index else o for k, o in enumerate(made.lights)))
+        if self.panel is None:
+            return made
+        board = made.panels[self.panel]
+        board = replace(board, place=there(board.place), aim=there(board.aim, nearer))
+        return replace(made, panels=tuple(board if k == self.panel else o for k, o in enumerate(made.panels)))
+
+
+def hung_key(photo_set: Set, index: int, carried: Carried) -> Hung | None:
+    """The key and what goes with it; None for one that stays where it is: a window, a room lamp, a wall that is lit."""
+    light, place = photo_set.lights[index], carried.emitter.row[:3]
+    if light.source.kind == "window" or light.role == "room":
+        return None
+    if np.linalg.norm(place - light.place.array) < AT_PLACE:
+        return Hung(photo_set, index, None, carried)
+    for i, panel in enumerate(photo_set.panels):
+        if panel.on and panel.shape == "flat" and any(_lies_in(quad, place) for quad in panel_quads(panel)):
+            return Hung(photo_set, index, i, carried)
+    return None
+
+
+def _lies_in(quad: Quad, place: np.ndarray) -> bool:
+    off = place - np.array(quad.centre)
+    x, y = (abs(float(off @ np.array(half))) <= float(np.dot(half, half)) for half in (quad.half_x, quad.half_y))
+    return x and y and abs(float(off @ quad.normal)) < AT_PLACE

@@ -5,10 +5,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..scene.geometry import lower_edge
 from ..scene.set import Set
 from ..units import length_text
-from .placing import moved_to
+from .placing import Hung
 
 # What a move costs, in metres of a stand carried (assumptions): a stand is let down and raised, walked round with its
 # cable, or the sitter is asked, who holds a turned pose less surely than a stand its place.
@@ -29,17 +28,13 @@ class Way:
     """By how much the sitter turns or nods [degrees]."""
 
 
-def taken(photo_set: Set, key: int, way: Way, middle: np.ndarray) -> Set:
-    """The set with a road gone."""
-    made = photo_set
-    if way.place is not None:
-        light = moved_to(photo_set.lights[key], np.array(way.place), middle)
-        made = replace(made, lights=tuple(light if k == key else o for k, o in enumerate(made.lights)))
+def taken(photo_set: Set, hung: Hung | None, way: Way) -> Set:
+    """The set with a road gone; `hung` is the key that is carried."""
+    made = hung.moved(np.array(way.place)) if way.place is not None and hung else photo_set
     if way.head_turn or way.head_nod or way.body_turn:
         s = made.sitter
-        turned = (s.body_turn + way.body_turn + 180) % 360 - 180
         made = replace(made, sitter=replace(s, head_turn=s.head_turn + way.head_turn, head_nod=s.head_nod + way.head_nod,
-                                            body_turn=turned))  # fmt: skip
+                                            body_turn=wrapped(s.body_turn + way.body_turn)))  # fmt: skip
     return made
 
 
@@ -58,12 +53,12 @@ def wrapped(turn: float) -> float:
     return (turn + 180) % 360 - 180
 
 
-def effort(photo_set: Set, key: int, way: Way, middle: np.ndarray) -> float:
-    """What a road costs, in metres of a stand carried."""
+def effort(way: Way, now: np.ndarray) -> float:
+    """What a road costs, in metres of a stand carried; now : (3,) where the key is [m]."""
     asked = abs(way.head_turn) + abs(way.head_nod) + 0.7 * abs(way.body_turn)
     cost = ASKED + A_DEGREE * asked if asked else 0.0
     if way.place is not None:
-        place, now = np.array(way.place), photo_set.lights[key].place.array
+        place = np.array(way.place)
         rise = abs(float(place[1] - now[1]))
         walk = float(np.hypot(place[0] - now[0], place[2] - now[2]))
         cost += RAISED * rise + CARRIED * walk + (TWO_THINGS if rise > LEAST_LENGTH and walk > LEAST_LENGTH else 0.0)
@@ -81,36 +76,43 @@ def _round(photo_set: Set, name: str, now: float, then: float, middle: np.ndarra
     return f"turn the {name} {by:.0f} degrees round the sitter {where} the lens axis"
 
 
-def words(photo_set: Set, key: int, way: Way, middle: np.ndarray, feet: bool = False) -> str:
-    """The road in words."""
-    said = []
-    if way.place is not None:
-        light, place = photo_set.lights[key], np.array(way.place)
-        (turn, far), (new_turn, new_far) = _level(light.place.array, middle), _level(place, middle)
-        if abs(wrapped(new_turn - turn)) > LEAST_TURN and min(far, new_far) > 0.1:
-            said.append(_round(photo_set, light.name, turn, new_turn, middle))
-        low, new_low = lower_edge(light), lower_edge(moved_to(light, place, middle))
-        if abs(new_low - low) > LEAST_LENGTH:
-            verb = "raise" if new_low > low else "lower"
-            said.append(
-                f"{verb} {'its' if said else _owned(light.name)} lower edge {length_text(abs(new_low - low), feet)}, to {length_text(new_low, feet)}"
-            )
-        if abs(new_far - far) > LEAST_LENGTH:
-            verb, where = ("bring", "nearer") if new_far < far else ("take", "farther off")
-            said.append(
-                f"{verb} {'its' if said else _owned(light.name)} stand {length_text(abs(new_far - far), feet)} {where}"
-            )
-    said += _asked(photo_set, key, way, middle)
+def words(photo_set: Set, hung: Hung | None, way: Way, key: np.ndarray, middle: np.ndarray, feet: bool = False) -> str:
+    """The road in words.
+
+    Parameters
+    ----------
+    photo_set : the set before; hung : the key that is carried, None for one that stays
+    key, middle : (3,) where the key and the middle of the face are [m]
+    """
+    said = _carried(photo_set, hung, np.array(way.place), middle, feet) if hung and way.place is not None else []
+    said += _asked(photo_set, way, key, middle)
     return " and ".join(said) if len(said) < 3 else ", ".join(said[:-1]) + " and " + said[-1]
 
 
-def _asked(photo_set: Set, key: int, way: Way, middle: np.ndarray) -> list[str]:
-    said = []
-    light = _level(photo_set.lights[key].place.array, middle)[0]
-    for by, what, now in ((way.head_turn, "turn the nose", photo_set.sitter.body_turn + photo_set.sitter.head_turn),
-                          (way.body_turn, "turn on the seat", photo_set.sitter.body_turn + photo_set.sitter.head_turn)):  # fmt: skip
+def _carried(photo_set: Set, hung: Hung, place: np.ndarray, middle: np.ndarray, feet: bool) -> list[str]:
+    said: list[str] = []
+    (turn, far), (new_turn, new_far) = _level(hung.place, middle), _level(place, middle)
+    if abs(wrapped(new_turn - turn)) > LEAST_TURN and min(far, new_far) > 0.1:
+        said.append(_round(photo_set, hung.name, turn, new_turn, middle))
+    low, new_low = hung.lower_edge(hung.place), hung.lower_edge(place)
+    if abs(new_low - low) > LEAST_LENGTH:
+        verb, whose = "raise" if new_low > low else "lower", "its" if said else _owned(hung.name)
+        said.append(
+            f"{verb} {whose} lower edge {length_text(abs(new_low - low), feet)}, to {length_text(new_low, feet)}"
+        )
+    if abs(new_far - far) > LEAST_LENGTH:
+        verb, where = ("bring", "nearer") if new_far < far else ("take", "farther off")
+        whose = "its" if said else _owned(hung.name)
+        said.append(f"{verb} {whose} stand {length_text(abs(new_far - far), feet)} {where}")
+    return said
+
+
+def _asked(photo_set: Set, way: Way, key: np.ndarray, middle: np.ndarray) -> list[str]:
+    said, light = [], _level(key, middle)[0]
+    nose = photo_set.sitter.body_turn + photo_set.sitter.head_turn
+    for by, what in ((way.head_turn, "turn the nose"), (way.body_turn, "turn on the seat")):
         if by:
-            to = "to" if abs(wrapped(light - now - by)) < abs(wrapped(light - now)) else "away from"
+            to = "to" if abs(wrapped(light - nose - by)) < abs(wrapped(light - nose)) else "away from"
             said.append(f"have the sitter {what} {abs(by):.0f} degrees {to} the light")
     if way.head_nod:
         said.append(

@@ -7,9 +7,8 @@ import numpy as np
 from ..scene.room import Room
 from ..scene.set import Set
 from ..simulation.stages import Stages
-from .advice import is_movable
 from .dial import BEFORE_LENS, sphere_of
-from .placing import moved_to
+from .placing import hung_key
 from .reach import ANYWHERE, Support, before_lens, hindrances
 from .rules import PATTERNS, Pattern
 
@@ -41,7 +40,8 @@ def tries_of(stages: Stages, support: Support = ANYWHERE) -> list[Try]:
     if sphere is None:
         return []
     photo_set, index = stages.photo_set, sphere.index
-    if not is_movable(photo_set, index, sphere):
+    hung = hung_key(photo_set, index, sphere.carried)
+    if hung is None:
         return [Try(name, None, False, "this light stays where it is") for name in PATTERNS]
     shape = sphere.shares.shape[:2]
     reasons = hindrances(photo_set, stages.mesh, index, sphere.fronts, support).reshape(shape)
@@ -55,8 +55,7 @@ def tries_of(stages: Stages, support: Support = ANYWHERE) -> list[Try]:
         cost = off + np.where(reasons != "", 400.0, 0.0) + np.where(seen, 90.0, 0.0) + np.where(drawn, 0.0, 4000.0)
         at = np.unravel_index(int(cost.argmin()), shape)
         row = at[0] * shape[1] + at[1]
-        light = moved_to(photo_set.lights[index], sphere.fronts.centre[row], sphere.carried.middle)
-        one = replace(photo_set, lights=tuple(light if i == index else o for i, o in enumerate(photo_set.lights)))
+        one = hung.moved(sphere.fronts.centre[row])
         reason = str(reasons[at])
         made.append(
             Try(name, one if not reason else _roomy(one), not reason, reason or (BEFORE_LENS if seen[at] else ""))

@@ -2,6 +2,7 @@ import { useDrag } from "@use-gesture/react";
 import { askRoads, dragBy, letGo, turnKey } from "../bench/actions";
 import { useBench } from "../bench/store";
 import type { Dial as DialData } from "../server/client";
+import "./dial.css";
 
 const WIDE = 496;
 const HIGH = 178;

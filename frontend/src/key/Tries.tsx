@@ -1,6 +1,7 @@
 import { askRoads } from "../bench/actions";
 import { useBench } from "../bench/store";
 import type { Try } from "../server/client";
+import "./tries.css";
 
 /** This face under the eight patterns, at the picture's sides: choose one to go there. */
 export function Tries() {

@@ -11,14 +11,17 @@ from deep_amber.core.pattern.feather import feather_of, feather_text
 from deep_amber.core.pattern.lit_way import bottlenecks
 from deep_amber.core.pattern.measures import measures_of, smoothed
 from deep_amber.core.pattern.octahedron import SIDE, cell_directions, cell_place
+from deep_amber.core.pattern.reading import read_pattern
 from deep_amber.core.pattern.rules import Threshold
 from deep_amber.core.pattern.shine_on_skin import shine_of, shine_text
 from deep_amber.core.pattern.softness import GRADES, others, softness, span_text
 from deep_amber.core.scene import Octa, Softbox
 from deep_amber.core.scene.geometry import field_of_view
-from deep_amber.core.simulation import simulate
+from deep_amber.core.simulation import DRAGGED, Memory, simulate
 from deep_amber.core.simulation.readings import readings_of
+from deep_amber.core.simulation.stages import Stages
 from deep_amber.formats.sitter_file import known_sitters, load_sitter
+from tests.sets import demo_file, mesh_of
 
 from .lit import BARE, lit, stages_of
 
@@ -142,6 +145,23 @@ class Feathered(unittest.TestCase):
         feather = feather_of(stages_of(s))
         self.assertLess(abs(feather.face) + abs(feather.backdrop), 0.15)
         self.assertIsNone(feather_of(stages_of(replace(s, lights=()))))
+
+
+class Kept(unittest.TestCase):
+    def test_a_kept_reading_is_that_of_a_fresh_one_after_each_change(self):
+        s, memory = demo_file(4).set, Memory()
+        key, fill = s.lights[0], s.lights[1]
+        changes = (
+            s, replace(s, lights=(replace(key, output=-6.0), *s.lights[1:])), replace(s, lights=(key, replace(fill, output=-1.0), *s.lights[2:])),
+            replace(s, panels=s.panels[1:]), replace(s, camera=replace(s.camera, place=replace(s.camera.place, x=0.4))),
+            replace(s, lights=(replace(key, place=replace(key.place, y=1.6)), *s.lights[1:])),
+        )  # fmt: skip
+        for made in changes:
+            kept, fresh = (
+                read_pattern(Stages(made, mesh_of(made), m, DRAGGED, lambda: None)) for m in (memory, Memory())
+            )
+            self.assertEqual(kept, fresh)
+        self.assertEqual(memory.made.count("key on the face"), 3)  # outputs and the camera do not make it anew
 
 
 class Closer(unittest.TestCase):

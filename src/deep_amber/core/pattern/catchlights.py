@@ -5,17 +5,18 @@ between the two (law of reflection). What shows lies on the cornea's disc, and n
 """
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ..picture.catchlight import luminances
 from ..scene.geometry import Quad, aiming_axes
 from ..scene.point import Point
+from ..simulation.quality import SMALL
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
 from ..sitter.mesh import CLOTH, GLASSES, HAIR, SCALP, TROUSERS
-from ..transport.emitter import ROUND, Emitter
+from ..transport.emitter import ROUND, Emitter, emitter_key
 from ..transport.quads import FAR
 
 CORNEA, IRIS = 0.0078, 0.0059  # radii [m] (laboratory notes)
@@ -205,7 +206,16 @@ def _in_eye(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
                       float(y), outline, shown.stops)  # fmt: skip
 
 
+def _kept(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
+    """The catchlight, kept by what it lies on: another output changes its brightness alone."""
+    photo_set = stages.photo_set
+    key = (stages.mesh.form, photo_set.sitter, photo_set.camera.place, eye.name, shown.name, emitter_key(shown.emitter),
+           shown.in_the_way)  # fmt: skip
+    made = stages.memory.keep("catchlight", key, lambda: _in_eye(stages, eye, shown), 2 * SMALL)
+    return replace(made, stops=shown.stops)
+
+
 def catchlights(stages: Stages, shown: list[Shown]) -> list[Catchlight]:
     """Each thing in each eye, the sitter's left eye first."""
     eyes = [_Eye(name, row[:3], row[3:6]) for name, row in zip(("left", "right"), stages.posed().eyes, strict=True)]
-    return [_in_eye(stages, eye, thing) for eye in eyes for thing in shown]
+    return [_kept(stages, eye, thing) for eye in eyes for thing in shown]

@@ -11,7 +11,7 @@ from ..scene.light import Light
 from ..scene.set import Set
 from ..simulation.layers import Part, parts
 from ..simulation.obstacles import obstacles, rows_of
-from ..simulation.stages import Stages, panels_standing
+from ..simulation.stages import Stages, panels_standing, standing
 from ..sitter.face import HeadFrame, head_frame
 from ..transport.direct import even_illuminance
 from ..transport.emitter import ROUND
@@ -82,6 +82,19 @@ def key_light(stages: Stages, light: Light) -> KeyLight | None:
     Everything in the way counts: the sitter's own nose, brow, hair and body, glasses, flags, panels, furniture.
     None where nothing of it comes to the face.
     """
+    others = tuple(map(stages.shape, stages.photo_set.lights)) if stages.quality.bodies else ()
+    key = (
+        stages.mesh.form,
+        stages.key(standing),
+        stages.key(panels_standing),
+        stages.shape(light),
+        others,
+        stages.quality,
+    )
+    return stages.memory.keep("key on the face", key, lambda: _key_light(stages, light))
+
+
+def _key_light(stages: Stages, light: Light) -> KeyLight | None:
     face, head = face_points(stages.mesh), head_frame(stages.mesh, stages.photo_set.sitter)
     points, normals = placed(face, head)
     middle = head.in_room(face.centre)

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
+from scipy.ndimage import maximum_filter
 
 from ..scene.limits import interval_of
 from ..scene.set import Set
@@ -12,7 +13,7 @@ from ..scene.validation import fits
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame, head_frame
 from ..transport.emitter import Emitter
-from .dial import BEFORE_LENS, Sphere, fronts_of, sphere_of
+from .dial import AZIMUTHS, BEFORE_LENS, ELEVATIONS, Sphere, fronts_of, sphere_of
 from .directions import direction
 from .face_points import face_points
 from .key_light import key_light
@@ -28,9 +29,10 @@ from .rules import PATTERNS, SURE, Pattern, probabilities
 CERTAIN = 0.8  # share from which a road is good; under it the surest is taken
 IN_PICTURE = 0.6  # cost of a place before the lens: the picture must be taken past it (assumption)
 UNSURE = 0.8  # cost of all that a road lacks to certainty
-TRIED = 4  # roads of one kind that are read by rays before the kind is given up
+TRIED, TRIED_LAST = 4, 24  # roads of one kind that are read by rays before it is given up; of the last kind
 RISES, TURNS = np.arange(-1.6, 1.61, 0.08), np.arange(-150.0, 151.0, 5.0)  # [m], degrees
 BOTH_RISES, BOTH_TURNS = np.arange(-0.6, 0.61, 0.15), np.arange(-60.0, 61.0, 10.0)
+BETWEEN = ((0.0, 0.0), (6.0, 5.0))  # degrees from a place of the dial
 FAR_SCALES = (1.0, 0.8, 0.6, 0.45, 1.3, 1.7, 2.2)
 HEAD_TURNS, HEAD_NODS, BODY_TURNS = (
     np.arange(-45.0, 46.0, 5.0),
@@ -116,22 +118,14 @@ def _poses(s: _Search) -> list[list[Way]]:
 
 
 def _everywhere(s: _Search) -> list[Way]:
-    """All directions that may have the pattern, by the dial with a place of margin, at several distances."""
-    likely = s.sphere.shares[..., s.target] > 0.05
-    grown = np.pad(likely, 1)
-    grown = np.max(
-        [
-            grown[1 + a : likely.shape[0] + 1 + a, 1 + b : likely.shape[1] + 1 + b]
-            for a in (-1, 0, 1)
-            for b in (-1, 0, 1)
-        ],
-        0,
-    )
-    away = float(np.linalg.norm(s.sphere.key_way))
-    ways = s.sphere.ways[grown]
+    """All directions that may have the pattern, by the dial with a place of margin and between its places, at several
+    distances."""
+    grown = maximum_filter(s.sphere.shares[..., s.target] > 0.05, size=3)
+    ways = [direction(AZIMUTHS[c] + a, ELEVATIONS[r] + e) for r, c in np.argwhere(grown) for a, e in BETWEEN]
     # Steep and behind places lie beyond the dial.
-    beyond = [direction(a, e) for a in range(-180, 180, 30) for e in (-75.0, -55.0, 87.0)]
-    return [Way(tuple(s.middle + s.head.rotation @ d * away * scale)) for scale in FAR_SCALES for d in (*ways, *beyond)]
+    ways += [direction(a, e) for a in range(-180, 180, 30) for e in (-75.0, -55.0, 87.0)]
+    away = float(np.linalg.norm(s.sphere.key_way))
+    return [Way(tuple(s.middle + s.head.rotation @ d * away * scale)) for scale in FAR_SCALES for d in ways]
 
 
 def _emitters(s: _Search, ways: list[Way]) -> list[Emitter]:
@@ -204,12 +198,12 @@ def _tried(s: _Search, way: Way, note: str) -> Road | None:
     )
 
 
-def _best(s: _Search, ways: list[Way]) -> tuple[float, Road] | None:
+def _best(s: _Search, ways: list[Way], most: int = TRIED) -> tuple[float, Road] | None:
     s.stages.go_on()
     if not ways:
         return None
     for tried, (way, cost, note) in enumerate(_ranked(s, ways)):
-        if tried >= TRIED:
+        if tried >= most:
             break
         road = _tried(s, way, note)
         if road:
@@ -242,7 +236,12 @@ def roads_to(
         return []
     kinds = [_on_rise(s), _round(s), _both(s), _nearer(s)] if s.hung else []
     found = [b for ways in (*kinds, *_poses(s)) if (b := _best(s, ways))]
-    if wide and s.hung and not any(road.share >= SURE for _, road in found) and (b := _best(s, _everywhere(s))):
+    if (
+        wide
+        and s.hung
+        and not any(road.share >= SURE for _, road in found)
+        and (b := _best(s, _everywhere(s), TRIED_LAST))
+    ):
         found.append(b)
     found.sort(key=lambda k: k[0])
     texts: dict[str, Road] = {}

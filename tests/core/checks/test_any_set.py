@@ -29,7 +29,7 @@ LOOKS = st.sampled_from(
 
 
 class AnySet(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=16, deadline=None)
     @given(st.booleans(), PLACES, st.sampled_from([8.0, 50.0, 100.0, 600.0]), st.sampled_from([0.9, 8.0, 64.0]),
            st.sampled_from([0.0, 30.0, -80.0]), st.floats(0.3, 2.7), st.booleans(), SITTERS, LOOKS,
            st.sampled_from(list(BACKDROPS)), st.sampled_from(["upright", "level"]))  # fmt: skip

@@ -85,7 +85,7 @@ def _pattern(stages: Stages, reading: PatternReading, feet: bool, support: Suppo
         return
     mend = None
     if look.pattern in reading.probabilities:
-        roads = roads_to(stages, look.pattern, support, feet)  # type: ignore[arg-type]
+        roads = roads_to(stages, look.pattern, support, feet, wide=False)  # type: ignore[arg-type]
         mend = Mend(roads[0].text, roads[0].photo_set) if roads else None
     yield Finding("key.pattern", "look", f"{text} {look.pattern} is aimed at. {why}", figures, mend)
 

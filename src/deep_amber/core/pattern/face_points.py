@@ -100,6 +100,9 @@ def face_points(mesh: SitterMesh) -> FacePoints:
     hit, distance, place = build_tracer(mesh.vertices, faces).first_hits(start, ahead)
     part = np.where(hit >= 0, mesh.parts[faces[hit, 0]], LASH)
     kept = np.isin(part, (SKIN, EYE_LEFT, EYE_RIGHT)) & (0.3 - distance > -DEEP)
+    # Hair falls to one side: what it covers there is left out on the other too, so that left and right compare alike.
+    grid = kept.reshape(len(rows), len(columns))
+    kept = (grid & grid[:, ::-1]).ravel()
     hit, place = hit[kept], place[kept]
     weights = np.stack([1 - place.sum(1), place[:, 0], place[:, 1]], 1)
     points = start[kept] + ahead[kept] * distance[kept, None]

@@ -3,6 +3,7 @@
 import base64
 import io
 import threading
+import time
 
 from PIL import Image
 
@@ -99,15 +100,26 @@ class Advice(Key):
 
     def test_what_a_hand_asks_for_comes_before_the_screen_s_own_work(self):
         desk, s = PictureDesk(), plain_set()
+        asked = threading.Event()
+
+        def ask() -> None:
+            with desk.aside(s, "tab", 1, asked=True) as stages:
+                stages.go_on()
+                asked.set()
+
+        thread = threading.Thread(target=ask)
         with desk.aside(s, "tab", 1) as own:
             own.go_on()
-            waiting = threading.Thread(target=lambda: desk.aside(s, "tab", 1, asked=True).__enter__())
-            with desk._asking(True), self.assertRaises(Superseded):
+            thread.start()
+            while not desk._asked:
+                time.sleep(0.001)
+            with self.assertRaises(Superseded):
                 own.go_on()
+            self.assertFalse(asked.is_set())  # one at a time
+        thread.join(30)
+        self.assertTrue(asked.is_set())
+        with desk.aside(s, "tab", 1) as own:
             own.go_on()
-        self.assertFalse(waiting.is_alive())
-        with desk.aside(s, "tab", 1, asked=True) as asked:
-            asked.go_on()
 
 
 class Pictures(Key):

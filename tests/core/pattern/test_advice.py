@@ -8,6 +8,7 @@ import numpy as np
 
 from deep_amber.core.pattern.advice import roads_to
 from deep_amber.core.pattern.cannot import advice_to
+from deep_amber.core.pattern.dial import dial_of
 from deep_amber.core.pattern.reach import Support
 from deep_amber.core.pattern.rules import PATTERNS
 from deep_amber.core.pattern.tries import tries_of
@@ -165,6 +166,11 @@ class Boards(unittest.TestCase):
             turned = turned_to(stages_of(s), -56, 40)
             self.assertEqual(turned.resisted, "")
             self.assertEqual(named(turned.photo_set), "Rembrandt")
+
+    def test_its_own_board_is_not_in_the_way(self):
+        for s in (self.board, self.silk):
+            reasons = {h.reason for h in dial_of(stages_of(s)).hatches}
+            self.assertNotIn(s.panels[0].name, reasons)
 
     def test_what_does_not_fit_stops_on_the_way(self):
         low = replace(

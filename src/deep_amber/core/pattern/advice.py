@@ -152,7 +152,8 @@ def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
     notes = np.full(len(ways), "", dtype=object)
     if ways[0].place is not None:
         photo_set, mesh, fronts = s.stages.photo_set, s.stages.mesh, fronts_of(emitters, s.head)
-        free = hindrances(photo_set, mesh, s.sphere.index, fronts, s.support) == ""
+        board = s.hung.panel if s.hung else None
+        free = hindrances(photo_set, mesh, s.sphere.index, fronts, s.support, board) == ""
         notes[before_lens(photo_set, mesh, fronts)] = BEFORE_LENS
         kept = np.where(free)[0]
         ways, emitters, notes = [ways[k] for k in kept], [emitters[k] for k in kept], notes[kept]

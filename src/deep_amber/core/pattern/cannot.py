@@ -12,10 +12,10 @@ from ..scene.validation import fits
 from ..simulation.stages import Stages
 from ..units import length_text
 from .advice import Road, roads_to, search_for
-from .dial import Sphere
+from .dial import Sphere, reasons_on
 from .face_points import face_points
 from .key_light import key_index, key_light
-from .reach import ANYWHERE, Support, hindrances
+from .reach import ANYWHERE, Support
 from .reading import shares_of
 from .rules import PATTERNS, SURE, Pattern
 
@@ -80,12 +80,12 @@ def _because(stages: Stages, sphere: Sphere, target: int, support: Support, mova
     won = (sphere.shares.argmax(-1) == target) & (sphere.shares[..., target] > SURE / 2)
     if not won.any():
         return "a front of this size at this distance does not draw it on this face"
-    reasons = hindrances(stages.photo_set, stages.mesh, sphere.index, sphere.fronts, support).reshape(won.shape)
+    reasons = reasons_on(stages, sphere, support).reshape(won.shape)
+    if not (won & (reasons != "")).any():
+        return "what stands in its light keeps it from the face"
     off = np.linalg.norm(sphere.ways - sphere.key_way / np.linalg.norm(sphere.key_way), axis=-1)
     nearest = np.unravel_index(int(np.where(won & (reasons != ""), off, np.inf).argmin()), won.shape)
     reason = str(reasons[nearest])
-    if not reason:
-        return "what stands in its light keeps it from the face"
     said = {
         "ceiling": "the ceiling is too low",
         "floor": "the floor is in the way",

@@ -15,7 +15,7 @@ from .key_light import key_index
 from .many_lights import levels
 from .measures import measures_of
 from .occlusion import clear_ways
-from .placing import Carried, strongest
+from .placing import Carried, hung_key, strongest
 from .reach import ANYWHERE, Fronts, Support, before_lens, hindrances
 from .rules import PATTERNS, Pattern, probabilities
 
@@ -168,6 +168,13 @@ def sphere_of(stages: Stages) -> Sphere | None:
     return stages.memory.keep("key carried round", key, make)
 
 
+def reasons_on(stages: Stages, sphere: Sphere, support: Support) -> np.ndarray:
+    """(places,) text: why the key cannot be at each place of the grid; its own board goes with it."""
+    hung = hung_key(stages.photo_set, sphere.index, sphere.carried)
+    board = hung.panel if hung else None
+    return hindrances(stages.photo_set, stages.mesh, sphere.index, sphere.fronts, support, board)
+
+
 def fronts_of(emitters: list[Emitter], head: HeadFrame) -> Fronts:
     """Fronts in the room of emitters in the head's frame."""
     rows = np.array([e.row for e in emitters])
@@ -186,7 +193,7 @@ def dial_of(stages: Stages, support: Support = ANYWHERE) -> Dial | None:
     photo_set = stages.photo_set
     face, head = face_points(stages.mesh), head_frame(stages.mesh, photo_set.sitter)
     lens = angles(head.in_head(photo_set.camera.place.array) - face.centre)
-    reasons = hindrances(photo_set, stages.mesh, sphere.index, sphere.fronts, support)
+    reasons = reasons_on(stages, sphere, support)
     reasons[(reasons == "") & before_lens(photo_set, stages.mesh, sphere.fronts)] = BEFORE_LENS
     hatches = _hatches(reasons.reshape(sphere.shares.shape[:2]), [lens])
     regions = _regions(sphere.shares, [lens, *(k.label for k in hatches)])

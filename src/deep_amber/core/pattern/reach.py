@@ -51,10 +51,14 @@ def _quad_places(quad: Quad) -> np.ndarray:
     return np.array(quad.centre) + u * quad.half_x + v * quad.half_y
 
 
-def _others(photo_set: Set, key: int) -> list[tuple[str, np.ndarray]]:
+def _others(photo_set: Set, key: int, board: int | None) -> list[tuple[str, np.ndarray]]:
     """Name and places of everything else that stands in the room."""
     made = [(k.name, _quad_places(emitter_quad(k))) for i, k in enumerate(photo_set.lights) if i != key]
-    made += [(p.name, np.concatenate([_quad_places(q) for q in panel_quads(p)])) for p in photo_set.panels if p.on]
+    made += [
+        (p.name, np.concatenate([_quad_places(q) for q in panel_quads(p)]))
+        for i, p in enumerate(photo_set.panels)
+        if p.on and i != board
+    ]
     made += [(f.name, np.concatenate([_quad_places(q) for q in furniture_quads(f)])) for f in photo_set.furniture]
     return [*made, ("the camera", photo_set.camera.place.array[None])]
 
@@ -93,13 +97,16 @@ def _without_stand(photo_set: Set, fronts: Fronts, support: Support) -> list[tup
              need > support.boom)]  # fmt: skip
 
 
-def hindrances(photo_set: Set, mesh: SitterMesh, key: int, fronts: Fronts, support: Support = ANYWHERE) -> np.ndarray:
+def hindrances(
+    photo_set: Set, mesh: SitterMesh, key: int, fronts: Fronts, support: Support = ANYWHERE, board: int | None = None
+) -> np.ndarray:
     """Why the key's front cannot be at each of many places.
 
     Parameters
     ----------
     photo_set : the set; mesh : its sitter; key : index of the key, which is no hindrance to itself
     fronts : the places; support : what the stands can do
+    board : index of the panel that the key works through and is carried with
 
     Returns
     -------
@@ -115,7 +122,7 @@ def hindrances(photo_set: Set, mesh: SitterMesh, key: int, fronts: Fronts, suppo
         note(name, where)
     note("backdrop", _behind_backdrop(photo_set, samples))
     note("sitter", _in_sitter(photo_set, mesh, samples))
-    for name, places in _others(photo_set, key):
+    for name, places in _others(photo_set, key, board):
         gap = np.linalg.norm(samples[:, :, None] - places[None, None], axis=3).min((1, 2))
         note(name, gap < APART)
     for name, where in _without_stand(photo_set, fronts, support):

@@ -7,9 +7,9 @@ import numpy as np
 from ..scene.room import Room
 from ..scene.set import Set
 from ..simulation.stages import Stages
-from .dial import BEFORE_LENS, sphere_of
+from .dial import BEFORE_LENS, reasons_on, sphere_of
 from .placing import hung_key
-from .reach import ANYWHERE, Support, before_lens, hindrances
+from .reach import ANYWHERE, Support, before_lens
 from .rules import PATTERNS, Pattern
 
 SURELY = 0.7  # share from which a place stands for its pattern; else the surest place does
@@ -44,7 +44,7 @@ def tries_of(stages: Stages, support: Support = ANYWHERE) -> list[Try]:
     if hung is None:
         return [Try(name, None, False, "this light stays where it is") for name in PATTERNS]
     shape = sphere.shares.shape[:2]
-    reasons = hindrances(photo_set, stages.mesh, index, sphere.fronts, support).reshape(shape)
+    reasons = reasons_on(stages, sphere, support).reshape(shape)
     seen = before_lens(photo_set, stages.mesh, sphere.fronts).reshape(shape)
     way = sphere.key_way / np.linalg.norm(sphere.key_way)
     off = np.degrees(np.arccos(np.clip(sphere.ways @ way, -1, 1)))

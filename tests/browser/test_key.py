@@ -103,6 +103,14 @@ class Key(PageTest):
         self.page.keyboard.press("Shift+B")
         self.named("butterfly")
 
+    def test_roads_of_a_set_that_has_changed_since_are_not_offered(self):
+        self.page.get_by_role("tab", name="roads").click()
+        self.page.get_by_role("group", name="Roads to").get_by_role("button", name="split").click()
+        self.page.get_by_role("list", name="Roads").get_by_role("button").first.wait_for()
+        self.page.keyboard.press(".")
+        self.page.get_by_text("Choose a pattern: the ways to it stand here").wait_for()
+        self.assertEqual(self.page.get_by_role("list", name="Roads").get_by_role("button").count(), 0)
+
     def test_faces_at_the_sides_softness_and_people(self):
         faces = self.page.get_by_role("group", name="This face in other light", exact=True).get_by_role("button")
         faces.first.wait_for()

@@ -135,7 +135,7 @@ export async function askRoads(target: Pattern, go: boolean): Promise<void> {
   }
   // The dial goes by the key; a pose is a road of its own.
   const road = data.roads.find((k) => k.moves === "key") ?? data.roads[0];
-  useBench.setState({ advice: data });
+  useBench.setState({ advice: data, adviceOf: set });
   if (go && road) {
     meant(road.set);
     useBench.setState({ set: road.set });

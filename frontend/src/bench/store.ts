@@ -36,12 +36,14 @@ export interface Bench {
   step: "" | "key";
   dial: Dial | null;
   /** Another sitter whose dial is drawn beside. */
-  beside: { who: string; dial: Dial } | null;
+  beside: { who: string; dial: Dial; of: PhotoSet } | null;
   tries: Try[];
   eyes: Eyes | null;
   soft: Soft | null;
   /** Roads to the pattern that was asked for last. */
   advice: Advice | null;
+  /** The set that the roads go from: another one makes them worthless. */
+  adviceOf: PhotoSet | null;
   /** The pattern whose roads are being looked for. */
   seeking: Pattern | "";
   /** The pattern before the sitter moved, while another one is drawn. */
@@ -78,6 +80,7 @@ const empty: Bench = {
   eyes: null,
   soft: null,
   advice: null,
+  adviceOf: null,
   seeking: "",
   broken: "",
   idea: null,

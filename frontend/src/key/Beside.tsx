@@ -9,7 +9,7 @@ const NOBODY = "";
 /** Draws the borders of another sitter's dial over this one's: each face has its own. */
 export function Beside() {
   const set = useBench((s) => s.set);
-  const who = useBench((s) => s.beside?.who ?? NOBODY);
+  const who = useBench((s) => (s.beside?.of === s.set ? s.beside?.who : NOBODY) ?? NOBODY);
   const others = useSitters().filter((k) => k.name !== set?.sitter.who);
 
   async function compare(name: string) {
@@ -18,7 +18,7 @@ export function Beside() {
       return;
     }
     const { data } = await server.POST("/api/key/dial", { body: { set, feet: false, who: name, ...newestTurn() } });
-    useBench.setState({ beside: data?.dial ? { who: name, dial: data.dial } : null });
+    useBench.setState({ beside: data?.dial ? { who: name, dial: data.dial, of: set } : null });
   }
 
   return (

@@ -51,7 +51,7 @@ function sameSide(a: number, b: number) {
 function Map({ dial, here, pattern }: { dial: DialData; here: readonly number[]; pattern: string }) {
   const s = scaleOf(dial);
   const letter = useBench((b) => b.scene?.drawing.lights[dial.light]?.letter ?? "K");
-  const beside = useBench((b) => b.beside);
+  const beside = useBench((b) => (b.beside?.of === b.set ? b.beside : null));
   const wanted = useBench((b) => b.set?.look?.pattern ?? "");
   return (
     <svg className="dial" viewBox={`0 0 ${WIDE} ${HIGH}`} role="group" aria-label="Pattern dial, round the facial plane">

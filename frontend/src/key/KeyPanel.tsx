@@ -6,6 +6,7 @@ import { Beside } from "./Beside";
 import { Dial } from "./Dial";
 import { People } from "./People";
 import { Roads } from "./Roads";
+import { useAdvice } from "./useAdvice";
 import { Softness } from "./Softness";
 import { Why } from "./Why";
 
@@ -53,7 +54,7 @@ export function KeyPanel() {
 
 /** What a click on the dial did, or why it did nothing. */
 function Gone({ onMore }: { onMore: () => void }) {
-  const advice = useBench((s) => s.advice);
+  const advice = useAdvice();
   const seeking = useBench((s) => s.seeking);
   const resisted = useBench((s) => s.resisted);
   if (resisted) {

@@ -2,10 +2,11 @@ import { askRoads } from "../bench/actions";
 import { useBench } from "../bench/store";
 import type { Pattern, Road } from "../server/client";
 import { PATTERNS } from "./patterns";
+import { useAdvice } from "./useAdvice";
 
 /** Roads to a wanted pattern, each looked at in the Frame before it is taken. */
 export function Roads() {
-  const advice = useBench((s) => s.advice);
+  const advice = useAdvice();
   const seeking = useBench((s) => s.seeking);
   return (
     <div className="roads">

@@ -4971,13 +4971,6 @@ export interface operations {
                     "application/json": components["schemas"]["AdviceOut"];
                 };
             };
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {

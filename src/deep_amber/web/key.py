@@ -13,7 +13,7 @@ from ..core.pattern.cannot import advice_to
 from ..core.pattern.dial import dial_of
 from ..core.pattern.eye_view import EYE, FACE, IRIS_OF_WIDTH, eye_sets, face_set
 from ..core.pattern.key_light import key_index
-from ..core.pattern.reach import Support
+from ..core.pattern.reach import Support, support_of
 from ..core.pattern.reading import read_pattern
 from ..core.pattern.shine_on_skin import shine_of, shine_text
 from ..core.pattern.softness import others, span_text
@@ -55,11 +55,8 @@ key = APIBlueprint(
 
 
 def support_of_kit() -> Support:
-    """What the stands of the kit can do; without any nothing is held back."""
-    stands = open_kit(current_app.extensions["sessions"]).kit.stands
-    if not stands:
-        return Support()
-    return Support(max(k.highest for k in stands), max(k.boom for k in stands))
+    """What the stands of the kit can do."""
+    return support_of(open_kit(current_app.extensions["sessions"]).kit.stands)
 
 
 def _desk() -> PictureDesk:
@@ -92,7 +89,7 @@ def turn(body: TurnKeyIn):
     return scene_of(sound(made.photo_set), body, made.resisted)
 
 
-@key.post("/advice", responses={"200": AdviceOut, "204": None})
+@key.post("/advice", responses={"200": AdviceOut})
 def advice(body: AdviceIn):
     """Roads to a pattern, or why there is none and what would make one."""
     with _desk().aside(sound(body.set), body.viewer, body.turn, asked=True) as stages:

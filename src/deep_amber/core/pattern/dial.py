@@ -21,10 +21,8 @@ from .rules import PATTERNS, Pattern, probabilities
 
 AZIMUTHS, ELEVATIONS = np.arange(-144.0, 145.0, 12.0), np.arange(-40.0, 81.0, 10.0)  # degrees
 FINER = 3  # the shares are smooth: between the places read they are interpolated, that many steps a place
-KEEP_OFF, NEARER = (
-    (24.0, 9.0),
-    0.012,
-)  # degrees round the lens and other names without one; cells that a degree off the axis costs
+KEEP_OFF = (24.0, 9.0)  # degrees round the lens and other names that stay without a name
+NEARER = 0.012  # cells of depth that a degree off the nose's axis costs a name's place
 SMALLEST = 120.0  # square degrees of a region that is drawn
 BEFORE_LENS = "it would stand before the lens"
 

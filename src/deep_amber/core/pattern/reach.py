@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..kit.owned import StandItem
 from ..picture.lens_rays import directions
 from ..scene.geometry import Quad, backdrop_quad, emitter_quad, furniture_quads, panel_quads
 from ..scene.set import Set
@@ -28,6 +29,13 @@ class Support:
 
 
 ANYWHERE = Support()
+
+
+def support_of(stands: tuple[StandItem, ...]) -> Support:
+    """What the stands of a kit can do: the highest of them, and the longest boom; without any nothing is held back."""
+    if not stands:
+        return ANYWHERE
+    return Support(max(k.highest for k in stands), max(k.boom for k in stands))
 
 
 @dataclass(frozen=True, eq=False)

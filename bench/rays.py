@@ -8,7 +8,7 @@ import time
 
 import numpy as np
 
-from deep_amber.core.scene import Sitter
+from deep_amber.core.model import Sitter
 from deep_amber.core.sitter.pose import posed
 from deep_amber.core.transport.tracer import PlainTracer
 from deep_amber.core.transport.workers import in_chunks

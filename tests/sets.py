@@ -3,8 +3,8 @@
 from dataclasses import replace
 from pathlib import Path
 
-from deep_amber.core.scene import Bare, Bowl, Light, Panel, Point, Set, Softbox, Window
-from deep_amber.core.scene.furniture import Door, Furniture
+from deep_amber.core.model import Bare, Bowl, Light, Panel, Point, Set, Softbox, Window
+from deep_amber.core.model.furniture import Door, Furniture
 from deep_amber.formats.set_file import SetFile, read_set_file
 from deep_amber.formats.sitter_file import sitter_of
 

@@ -9,8 +9,8 @@ from PIL import Image
 from playwright.sync_api import Page, sync_playwright
 from tests.browser.page import CHROMIUM, DEMO, FLAGS, SIZE, Server
 
+from deep_amber.core.model import Point
 from deep_amber.core.picture.lens_rays import Size
-from deep_amber.core.scene import Point
 from deep_amber.core.simulation import SETTLED, simulate
 from deep_amber.core.sitter.face import face_marks
 from deep_amber.formats.set_file import read_set_file

@@ -12,7 +12,7 @@ from .core.checks.finding import Finding
 from .core.pattern.rules import PATTERNS, Pattern
 from .core.pattern.summary import advice_of, advice_summary, pattern_of, pattern_summary
 from .core.problem import NotAccepted
-from .core.safety.heat import heat_warnings
+from .core.rules.heat import heat_warnings
 from .core.simulation import SETTLED, simulate
 from .core.simulation.readings import Readings
 from .core.simulation.simulate import read

@@ -5,8 +5,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from deep_amber.core.scene.room import Surface
-from deep_amber.core.scene.sitter import Sitter
+from deep_amber.core.model.room import Surface
+from deep_amber.core.model.sitter import Sitter
 from deep_amber.core.sitter.dressed import dressed
 from deep_amber.core.sitter.face import face_marks
 from deep_amber.core.sitter.glasses import LENS_HALF_WIDTH, lens_places

@@ -20,8 +20,8 @@ from deep_amber.core.exposure.response import (
     stops_from_mid_grey,
 )
 from deep_amber.core.kit.emission import output_factor
+from deep_amber.core.model import Camera, Light, Point, Softbox
 from deep_amber.core.picture.develop import to_srgb
-from deep_amber.core.scene import Camera, Light, Point, Softbox
 
 
 def camera(aperture=8.0, sensitivity=100.0) -> Camera:

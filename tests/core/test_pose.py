@@ -7,7 +7,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from deep_amber.core.scene import Sitter
+from deep_amber.core.model import Sitter
 from deep_amber.core.sitter.face import face_marks
 from deep_amber.core.sitter.pose import neck_transforms, posed
 from deep_amber.formats.sitter_file import known_sitters, load_sitter

@@ -10,8 +10,8 @@ import jsonschema
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from deep_amber.core.editing.moves import move
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene.moves import move
 from deep_amber.formats.own_json import LARGEST_FILE
 from deep_amber.formats.set_file import VERSION, new_file, read_set_file, schema, write_set_file
 from tests.sets import DEMO, demo_file, plain_set

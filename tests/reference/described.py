@@ -5,9 +5,9 @@ import math
 
 import numpy as np
 
-from deep_amber.core.kit import assumptions as known
+from deep_amber.core import assumptions as known
+from deep_amber.core.geometry.quads import emitter_quad
 from deep_amber.core.kit.emission import emissions
-from deep_amber.core.scene.geometry import emitter_quad
 from deep_amber.core.simulation.readings import exposed
 
 from .path_tracer import Source

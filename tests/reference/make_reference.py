@@ -11,9 +11,9 @@ from pathlib import Path
 import mitsuba as mi
 import numpy as np
 
-from deep_amber.core.kit.assumptions import CANOPY_REFLECTS
-from deep_amber.core.kit.surfaces import PANEL_SURFACES
-from deep_amber.core.scene.geometry import backdrop_quad, door_quads, emitter_quad, panel_quads, quad_of
+from deep_amber.core.assumptions import CANOPY_REFLECTS
+from deep_amber.core.gear.surfaces import PANEL_SURFACES
+from deep_amber.core.geometry.quads import backdrop_quad, door_quads, emitter_quad, panel_quads, quad_of
 from deep_amber.core.simulation.sensors import meter_sensors
 from deep_amber.core.sitter.mesh import CHAIN_HEAD, LASH
 from deep_amber.core.sitter.pose import posed

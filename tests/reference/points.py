@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from deep_amber.core.scene import Set, Sitter
+from deep_amber.core.model import Set, Sitter
 from deep_amber.core.sitter.mesh import CLOTH, SKIN, Posed, SitterMesh
 from deep_amber.core.sitter.pose import posed
 from deep_amber.core.transport.sitter_rays import build_sitter_rays

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from deep_amber.core.scene import (
+from deep_amber.core.model import (
     Backdrop,
     Bare,
     BarnDoors,
@@ -29,7 +29,7 @@ from deep_amber.core.scene import (
     Tube,
     Umbrella,
     Window,
-)  # fmt: skip
+)
 from deep_amber.core.sitter.face import face_marks
 from deep_amber.formats.sitter_file import load_sitter
 

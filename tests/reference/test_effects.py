@@ -11,7 +11,7 @@ from functools import cache
 
 import numpy as np
 
-from deep_amber.core.scene.geometry import Quad, backdrop_quad, emitter_quad
+from deep_amber.core.geometry.quads import Quad, backdrop_quad, emitter_quad
 from deep_amber.core.simulation.sensors import surface_sensors
 from deep_amber.core.sitter.pose import posed
 from deep_amber.core.transport.bounce import form_factors, radiosity, thrown_on

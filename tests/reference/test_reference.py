@@ -9,7 +9,7 @@ import numpy as np
 
 from deep_amber.core.exposure.response import LUMINANCE
 from deep_amber.core.kit.emission import emissions
-from deep_amber.core.scene import Set
+from deep_amber.core.model import Set
 from deep_amber.core.simulation import SETTLED, Memory
 from deep_amber.core.simulation.layers import sensor_grid, sensor_layer
 from deep_amber.core.simulation.obstacles import obstacles, rows_of

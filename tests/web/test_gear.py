@@ -1,7 +1,7 @@
 """Lights and panels over HTTP: from the kit into the set and out again."""
 
 from deep_amber.core.kit.catalogue import CATALOGUE
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.rules.validation import problems_of
 from deep_amber.formats.kit_file import KitFile
 from deep_amber.formats.set_file import SetFile
 from deep_amber.formats.sitter_file import known_sitters

@@ -5,9 +5,9 @@ from typing import Any, get_args, get_type_hints
 
 from pydantic import ValidationError
 
+from ..core.model import Modifier, Source
+from ..core.model.limits import interval_of, interval_text
 from ..core.problem import Problem
-from ..core.scene import Modifier, Source
-from ..core.scene.limits import interval_of, interval_text
 
 MOST_PROBLEMS = 50
 _KINDS: dict[Any, Any] = {c.__name__: c for union in (Source, Modifier) for c in get_args(union)}

@@ -6,9 +6,9 @@ Angles start from straight down, the luminaire's axis; its 0 degree plane become
 import math
 import re
 
+from ..core.gear.photometry import Photometry, table_problems
+from ..core.model.limits import check_limits
 from ..core.problem import NotAccepted, Problem
-from ..core.scene.limits import check_limits
-from ..core.scene.photometry import Photometry, table_problems
 
 LARGEST_FILE = 1_000_000  # bytes
 MOST_ANGLES, MOST_TURNS = 181, 73

@@ -9,9 +9,9 @@ from typing import Annotated, Any, Literal
 from annotated_types import MaxLen, MinLen
 from pydantic import BaseModel, ConfigDict, ValidationError
 
+from ..core.model import Set
 from ..core.problem import NotAccepted, Problem
-from ..core.scene import Set
-from ..core.scene.validation import problems_of
+from ..core.rules.validation import problems_of
 from .errors import problems_in
 from .own_json import read_own_json
 from .sitter_file import known_sitters

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import numpy as np
 
-from ..core.scene.set import Set
+from ..core.model.set import Set
 from ..core.sitter.dressed import dressed
 from ..core.sitter.mesh import SitterMesh
 

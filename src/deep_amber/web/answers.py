@@ -7,8 +7,8 @@ from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException, RequestEntityTooLarge
 
 from ..core.kit.owned import Kit
+from ..core.model import Set
 from ..core.problem import NotAccepted, Problem
-from ..core.scene import Set
 from ..formats.errors import problems_in
 from ..formats.idea_picture import PICTURE_TOO_LARGE
 from ..formats.own_json import TOO_LARGE

@@ -10,10 +10,10 @@ from pydantic import BaseModel
 from ..core import units
 from ..core.brief.starting import Answers, starting_set
 from ..core.framing.framings import FRAMINGS
+from ..core.model.finishes import BACKDROPS, WALLS
+from ..core.model.limits import interval_of, interval_text
+from ..core.model.room import Room
 from ..core.problem import NotAccepted, Problem
-from ..core.scene.finishes import BACKDROPS, WALLS
-from ..core.scene.limits import interval_of, interval_text
-from ..core.scene.room import Room
 from ..formats.set_file import SetFile, new_file
 from ..formats.sitter_file import known_sitters, load_sitter
 from .answers import answer

@@ -5,10 +5,10 @@ import base64
 from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..core.editing.fields import enter, nudge, seat, step
+from ..core.editing.moves import move
 from ..core.exposure.response import CLIP_STOPS, ladder
 from ..core.problem import NotAccepted, Problem
-from ..core.scene.fields import enter, nudge, seat, step
-from ..core.scene.moves import move
 from ..core.sitter.face import face_marks
 from ..core.units import metered_aperture_text
 from ..formats.picture_file import jpeg_bytes

@@ -5,14 +5,14 @@ from dataclasses import asdict
 from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..core.kit.offers import offers, taken
+from ..core.editing import adding as editing
+from ..core.editing.choices import choose
+from ..core.editing.furnish import add_door, add_furniture
 from ..core.kit.owned import Kit
 from ..core.kit.readings import trim_of
+from ..core.model.things import thing_index
+from ..core.presenting.offers import offers, taken
 from ..core.problem import NotAccepted, Problem
-from ..core.scene import editing
-from ..core.scene.choices import choose
-from ..core.scene.furnish import add_door, add_furniture
-from ..core.scene.things import thing_index
 from ..core.simulation.falloff import equal_exposure
 from ..formats.lm63 import read_lm63
 from ..formats.sitter_file import load_sitter, sitter_of

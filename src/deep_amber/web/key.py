@@ -6,8 +6,9 @@ from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core import units
+from ..core.editing.fields import seat
 from ..core.group.row import row_of
-from ..core.kit.facts import coverage
+from ..core.model import Set
 from ..core.pattern.advice import Road
 from ..core.pattern.cannot import advice_to
 from ..core.pattern.dial import dial_of
@@ -19,9 +20,8 @@ from ..core.pattern.shine_on_skin import shine_of, shine_text
 from ..core.pattern.softness import others, span_text
 from ..core.pattern.tries import tries_of
 from ..core.pattern.turning import turned_to
+from ..core.presenting.facts import coverage
 from ..core.problem import NotAccepted, Problem
-from ..core.scene import Set
-from ..core.scene.fields import seat
 from ..core.simulation import DRAGGED, Memory, simulate
 from ..core.simulation.quality import Quality, held
 from ..core.simulation.stages import Stages

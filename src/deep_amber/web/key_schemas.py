@@ -5,9 +5,9 @@ from typing import Annotated
 from annotated_types import MaxLen
 from pydantic import BaseModel, Field
 
+from ..core.model import Set
 from ..core.pattern.dial import Dial
 from ..core.pattern.rules import Pattern
-from ..core.scene import Set
 from .schemas import Body, SceneIn
 
 

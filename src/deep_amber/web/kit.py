@@ -3,10 +3,10 @@
 from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..core.kit.forms import forms
 from ..core.kit.owned import Kit
 from ..core.kit.readings import needs_time, trims
-from ..core.kit.summary import summary
+from ..core.presenting.forms import forms
+from ..core.presenting.kit_summary import summary
 from ..core.units import metered_aperture_text, stops_text
 from ..formats.kit_file import LISTS, check_kit, read_kit_csv, read_kit_file, write_kit_csv, write_kit_file
 from ..store.kit import StoredKit, open_kit, save_kit

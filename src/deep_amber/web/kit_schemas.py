@@ -2,8 +2,8 @@
 
 from pydantic import BaseModel
 
-from ..core.kit.forms import Form
 from ..core.kit.owned import Kit
+from ..core.presenting.forms import Form
 from .schemas import Body
 
 

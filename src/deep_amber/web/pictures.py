@@ -6,12 +6,12 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import replace
 
+from ..core.editing.adding import alone
+from ..core.model import Set
 from ..core.pattern.reading import PatternReading, read_pattern
 from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
-from ..core.scene import Set
-from ..core.scene.editing import alone
-from ..core.scene.validation import problems_of
+from ..core.rules.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
 from ..core.simulation.quality import held
 from ..core.simulation.simulate import quick_quality

@@ -5,19 +5,19 @@ from dataclasses import asdict
 from flask import Response, current_app
 
 from ..core.brief.aims import aims_of
-from ..core.kit.facts import facts_of
-from ..core.kit.fitting import modifiers_for
+from ..core.editing.choices import choices_of
+from ..core.editing.fields import Field, fields_of, group_of, has_steps, value_text
 from ..core.kit.owned import shortages
+from ..core.model import Light, Set
+from ..core.model.things import still_there, thing_index
 from ..core.pattern.follow import followed
 from ..core.pattern.key_light import key_index
+from ..core.presenting.drawing import drawing
+from ..core.presenting.facts import facts_of
 from ..core.problem import NotAccepted
-from ..core.safety.heat import heat_warnings
-from ..core.scene import Light, Set
-from ..core.scene.choices import choices_of
-from ..core.scene.drawing import drawing
-from ..core.scene.fields import Field, fields_of, group_of, has_steps, value_text
-from ..core.scene.things import still_there, thing_index
-from ..core.scene.validation import problems_of
+from ..core.rules.fitting import modifiers_for
+from ..core.rules.heat import heat_warnings
+from ..core.rules.validation import problems_of
 from ..formats.sitter_file import known_sitters, sitter_of
 from ..store.kit import open_kit
 from .answers import answer

@@ -7,10 +7,10 @@ from annotated_types import MaxLen
 from pydantic import BaseModel, ConfigDict, Field
 
 from ..core.brief.aims import Aim
+from ..core.model import Set
+from ..core.model.light import Role
 from ..core.pattern.reading import PatternReading
-from ..core.scene import Set
-from ..core.scene.light import Role
-from ..core.scene.lines import Drawing
+from ..core.presenting.lines import Drawing
 from ..core.simulation.falloff import ExposureLine
 from ..core.simulation.readings import Readings
 from ..formats.set_file import SetFile

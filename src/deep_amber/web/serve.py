@@ -10,11 +10,11 @@ from pathlib import Path
 import waitress
 from flask_openapi3 import OpenAPI
 
+from ..core.model import Bare
 from ..core.pattern.dial import dial_of
 from ..core.pattern.reading import read_pattern
 from ..core.pattern.shine_on_skin import shine_of
 from ..core.problem import NotAccepted
-from ..core.scene import Bare
 from ..core.simulation import DRAGGED, SETTLED, Memory, simulate
 from ..core.simulation.stages import Stages
 from ..formats.kit_file import read_kit_file

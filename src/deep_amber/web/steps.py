@@ -10,8 +10,8 @@ from ..core.checks.finding import STEPS
 from ..core.framing.framings import FRAMINGS, framed_as
 from ..core.framing.lenses import taken
 from ..core.kit.catalogue import CATALOGUE
+from ..core.model.camera import Lens
 from ..core.problem import NotAccepted, Problem
-from ..core.scene.camera import Lens
 from ..formats.sitter_file import sitter_of
 from ..store.kit import open_kit
 from .answers import answer
@@ -19,17 +19,7 @@ from .key import support_of_kit
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
 from .schemas import ProblemsOut, SceneOut
-from .steps_schemas import (
-    FindingOut,
-    FindingsIn,
-    FindingsOut,
-    FramedIn,
-    LensesOut,
-    LensIn,
-    MendOut,
-    StepOut,
-    StepsOut,
-)
+from .steps_schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, LensesOut, LensIn, MendOut, StepOut, StepsOut
 
 steps = APIBlueprint("steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")],
                      abp_responses={"422": ProblemsOut})  # fmt: skip

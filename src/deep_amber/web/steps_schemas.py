@@ -7,8 +7,8 @@ from pydantic import BaseModel
 
 from ..core.checks.checks import State
 from ..core.checks.finding import Severity
-from ..core.scene import Set
-from ..core.scene.camera import Lens
+from ..core.model import Set
+from ..core.model.camera import Lens
 from .schemas import Body, SceneIn
 
 

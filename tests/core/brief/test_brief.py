@@ -11,12 +11,12 @@ from deep_amber.core.brief.hardness import as_wished, edge_width
 from deep_amber.core.brief.starting import Answers, starting_set
 from deep_amber.core.framing.framings import FRAMINGS, picture_height
 from deep_amber.core.framing.perspective import lens_to_face
+from deep_amber.core.model import Point, Softbox
+from deep_amber.core.model.camera import Lens
+from deep_amber.core.model.finishes import BACKDROPS, WALLS
+from deep_amber.core.model.look import PRESETS, Look
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene import Point, Softbox
-from deep_amber.core.scene.camera import Lens
-from deep_amber.core.scene.finishes import BACKDROPS, WALLS
-from deep_amber.core.scene.look import PRESETS, Look
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.rules.validation import problems_of
 from deep_amber.core.simulation.quality import DRAGGED
 from deep_amber.core.simulation.simulate import read
 from deep_amber.core.sitter.dressed import dressed

@@ -8,11 +8,11 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from deep_amber.core.checks.checks import findings_of
-from deep_amber.core.scene import Point
-from deep_amber.core.scene.choices import choose
-from deep_amber.core.scene.finishes import BACKDROPS
-from deep_amber.core.scene.look import PRESETS
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.editing.choices import choose
+from deep_amber.core.model import Point
+from deep_amber.core.model.finishes import BACKDROPS
+from deep_amber.core.model.look import PRESETS
+from deep_amber.core.rules.validation import problems_of
 from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import mesh_of, plain_set, rich_set
 

@@ -9,10 +9,10 @@ import numpy as np
 from deep_amber.core.checks.checks import findings_of, states_of
 from deep_amber.core.checks.finding import STEPS
 from deep_amber.core.exposure.cast import cast
-from deep_amber.core.scene import Bowl, Point, Set, Surface
-from deep_amber.core.scene.finishes import BACKDROPS
-from deep_amber.core.scene.room import Colour
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.model import Bowl, Point, Set, Surface
+from deep_amber.core.model.finishes import BACKDROPS
+from deep_amber.core.model.room import Colour
+from deep_amber.core.rules.validation import problems_of
 from tests.sets import mesh_of, plain_set, with_light
 
 

@@ -5,9 +5,9 @@ from dataclasses import replace
 
 from deep_amber.core.checks.checks import states_of
 from deep_amber.core.checks.key import EASED, HOT, key_findings
+from deep_amber.core.model import Bowl, Panel, Point
+from deep_amber.core.model.look import PRESETS
 from deep_amber.core.pattern.reach import ANYWHERE
-from deep_amber.core.scene import Bowl, Panel, Point
-from deep_amber.core.scene.look import PRESETS
 from tests.core.pattern.lit import BARE, BOX, OCTA, lit, measured, named, reading
 from tests.sets import mesh_of, plain_set, with_light
 

@@ -4,15 +4,15 @@ import unittest
 from dataclasses import replace
 
 from deep_amber.core.checks.checks import findings_of, states_of
-from deep_amber.core.scene import Bare, Lamp, Light, Panel, Point, Set
-from deep_amber.core.scene.camera import Lens
-from deep_amber.core.scene.choices import choose
-from deep_amber.core.scene.editing import add_light
-from deep_amber.core.scene.finishes import BACKDROPS, WALLS
-from deep_amber.core.scene.furniture import Door, Furniture
-from deep_amber.core.scene.look import Look
-from deep_amber.core.scene.source import Window
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.editing.adding import add_light
+from deep_amber.core.editing.choices import choose
+from deep_amber.core.gear.sources import Window
+from deep_amber.core.model import Bare, Lamp, Light, Panel, Point, Set
+from deep_amber.core.model.camera import Lens
+from deep_amber.core.model.finishes import BACKDROPS, WALLS
+from deep_amber.core.model.furniture import Door, Furniture
+from deep_amber.core.model.look import Look
+from deep_amber.core.rules.validation import problems_of
 from deep_amber.formats.sitter_file import known_sitters, sitter_of
 from tests.sets import plain_set, with_light
 

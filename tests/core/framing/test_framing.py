@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from deep_amber.core.framing.depth_of_field import blur, circle, depth_of_field
 from deep_amber.core.framing.framings import FRAMINGS, framed_as, length_there, lens_that_does, picture_height
 from deep_amber.core.framing.perspective import face_depth, lens_to_face, nose_to_ear
+from deep_amber.core.model import Camera, Point
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene import Camera, Point
 from tests.sets import mesh_of, plain_set
 
 CAMERA = Camera(Point(0, 1.5, 4), Point(0, 1.5, 0), 50.0, 8.0, 1 / 125, 100.0)

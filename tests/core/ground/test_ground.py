@@ -3,9 +3,9 @@
 import unittest
 from dataclasses import replace
 
-from deep_amber.core.ground.coverage import coverage
-from deep_amber.core.ground.shadow import backdrop_shadows
-from deep_amber.core.scene import Bare, Camera, Point
+from deep_amber.core.backdrop.coverage import coverage
+from deep_amber.core.backdrop.shadow import backdrop_shadows
+from deep_amber.core.model import Bare, Camera, Point
 from deep_amber.core.simulation import DRAGGED, Memory
 from deep_amber.core.simulation.stages import Stages
 from tests.sets import mesh_of, mirrored_light, plain_set, with_light

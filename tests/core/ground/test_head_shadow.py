@@ -5,11 +5,11 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.backdrop.coverage import coverage
+from deep_amber.core.backdrop.head_shadow import head_shadows
 from deep_amber.core.framing.perspective import heights_of, places_behind_eyes
-from deep_amber.core.ground.coverage import coverage
-from deep_amber.core.ground.head_shadow import head_shadows
-from deep_amber.core.scene import Point
-from deep_amber.core.scene.drawing import drawing
+from deep_amber.core.model import Point
+from deep_amber.core.presenting.drawing import drawing
 from deep_amber.core.sitter.face import face_marks
 from tests.sets import mesh_of, plain_set, with_light
 

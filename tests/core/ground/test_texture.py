@@ -5,7 +5,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from deep_amber.core.ground.texture import FOLD_SPACING, SLAT, has_texture, texture_stops
+from deep_amber.core.picture.texture import FOLD_SPACING, SLAT, has_texture, texture_stops
 from tests.sets import plain_set
 
 PLACES = np.stack(np.meshgrid(np.arange(-1.2, 1.2, 0.01), np.arange(0.0, 2.2, 0.01)), -1).reshape(-1, 2)

@@ -6,9 +6,9 @@ from dataclasses import replace
 import numpy as np
 
 from deep_amber.core.group.row import row_of
+from deep_amber.core.model import Panel, Point
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene import Panel, Point
-from deep_amber.core.scene.validation import fits
+from deep_amber.core.rules.validation import fits
 from tests.core.pattern.lit import BARE, lit
 from tests.sets import mesh_of, plain_set
 

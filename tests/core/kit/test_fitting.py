@@ -3,9 +3,7 @@
 import unittest
 from dataclasses import replace
 
-from deep_amber.core.kit.fitting import misfits, modifiers_for
-from deep_amber.core.safety.heat import heat
-from deep_amber.core.scene import (
+from deep_amber.core.model import (
     Bare,
     BarnDoors,
     Bowl,
@@ -22,7 +20,9 @@ from deep_amber.core.scene import (
     Tube,
     Umbrella,
     Window,
-)  # fmt: skip
+)
+from deep_amber.core.rules.fitting import misfits, modifiers_for
+from deep_amber.core.rules.heat import heat
 
 
 def light(modifier, source=None, **figures) -> Light:

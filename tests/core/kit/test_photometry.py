@@ -10,11 +10,10 @@ from hypothesis import strategies as st
 
 from deep_amber.core.exposure.meter import C_FLAT, metered_aperture
 from deep_amber.core.exposure.response import LUMINANCE
+from deep_amber.core.gear.gels import GELS
 from deep_amber.core.kit.emission import emissions, emitted_colour, output_factor
-from deep_amber.core.kit.facts import facts_of, recycle_time
 from deep_amber.core.kit.flux import guide_number
-from deep_amber.core.kit.gels import GELS
-from deep_amber.core.scene import (
+from deep_amber.core.model import (
     Bare,
     Bowl,
     Dish,
@@ -31,7 +30,8 @@ from deep_amber.core.scene import (
     Tube,
     Umbrella,
     Window,
-)  # fmt: skip
+)
+from deep_amber.core.presenting.facts import facts_of, recycle_time
 from deep_amber.core.transport.direct import unshadowed
 
 ORIGIN, AHEAD = Point(0.0, 0.0, 0.0), Point(0.0, 0.0, 5.0)

@@ -6,6 +6,9 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.editing.adding import pair_with_board
+from deep_amber.core.editing.moves import move
+from deep_amber.core.model import Bowl, Panel, Point, Window
 from deep_amber.core.pattern.advice import roads_to
 from deep_amber.core.pattern.cannot import advice_to
 from deep_amber.core.pattern.dial import dial_of
@@ -14,10 +17,7 @@ from deep_amber.core.pattern.rules import PATTERNS
 from deep_amber.core.pattern.tries import tries_of
 from deep_amber.core.pattern.turning import turned_to
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene import Bowl, Panel, Point, Window
-from deep_amber.core.scene.editing import pair_with_board
-from deep_amber.core.scene.moves import move
-from deep_amber.core.scene.validation import fits
+from deep_amber.core.rules.validation import fits
 from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import demo_file, light_at, mesh_of, plain_set, with_light
 

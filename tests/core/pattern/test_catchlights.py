@@ -6,9 +6,9 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.model import Panel, Point, Softbox
 from deep_amber.core.pattern.catchlights import CORNEA, IRIS
 from deep_amber.core.pattern.summary import catchlight_text
-from deep_amber.core.scene import Panel, Point, Softbox
 
 from .lit import BARE, BOX, lit, reading
 

@@ -5,11 +5,11 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.geometry.quads import emitter_quad
+from deep_amber.core.model import Panel
 from deep_amber.core.pattern.dial import BEFORE_LENS, dial_of
 from deep_amber.core.pattern.reach import ANYWHERE, Fronts, Support, before_lens, hindrances
-from deep_amber.core.scene import Panel
-from deep_amber.core.scene.geometry import emitter_quad
-from deep_amber.core.scene.validation import fits
+from deep_amber.core.rules.validation import fits
 from tests.sets import demo_file, light_at, mesh_of, plain_set
 
 from .lit import BARE, BOX, lit, named, stages_of

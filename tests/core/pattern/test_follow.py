@@ -3,10 +3,10 @@
 import unittest
 from dataclasses import replace
 
+from deep_amber.core.editing.adding import pair_with_board
+from deep_amber.core.editing.moves import move
+from deep_amber.core.model import Window
 from deep_amber.core.pattern.follow import followed
-from deep_amber.core.scene import Window
-from deep_amber.core.scene.editing import pair_with_board
-from deep_amber.core.scene.moves import move
 from tests.sets import mesh_of, plain_set, with_light
 
 from .lit import lit, reading, shares

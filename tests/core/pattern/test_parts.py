@@ -5,6 +5,8 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.geometry.quads import field_of_view
+from deep_amber.core.model import Octa, Softbox
 from deep_amber.core.pattern.eye_view import EYE, cropped, eye_sets, face_set
 from deep_amber.core.pattern.face_points import face_points
 from deep_amber.core.pattern.feather import feather_of, feather_text
@@ -15,8 +17,6 @@ from deep_amber.core.pattern.reading import read_pattern
 from deep_amber.core.pattern.rules import Threshold
 from deep_amber.core.pattern.shine_on_skin import shine_of, shine_text
 from deep_amber.core.pattern.softness import GRADES, others, softness, span_text
-from deep_amber.core.scene import Octa, Softbox
-from deep_amber.core.scene.geometry import field_of_view
 from deep_amber.core.simulation import DRAGGED, Memory, simulate
 from deep_amber.core.simulation.readings import readings_of
 from deep_amber.core.simulation.stages import Stages

@@ -3,8 +3,8 @@
 import unittest
 from dataclasses import replace
 
+from deep_amber.core.model import Panel, Point
 from deep_amber.core.pattern.key_light import key_index
-from deep_amber.core.scene import Panel, Point
 
 from .lit import lit, reading, room_for_all
 

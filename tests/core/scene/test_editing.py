@@ -7,15 +7,16 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from deep_amber.core.editing import adding as editing
+from deep_amber.core.editing.choices import choices_of, choose
+from deep_amber.core.editing.fields import enter, fields_of, step
+from deep_amber.core.editing.moves import move
+from deep_amber.core.geometry.quads import door_quads, emitter_quad, panel_quads
+from deep_amber.core.model import Bare, Bowl, Softbox, Speedlight, Strobe, Tube, Umbrella, Window
+from deep_amber.core.model.light import BarnDoors
+from deep_amber.core.presenting.drawing import letters
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene import Bare, Bowl, Softbox, Speedlight, Strobe, Tube, Umbrella, Window, editing
-from deep_amber.core.scene.choices import choices_of, choose
-from deep_amber.core.scene.drawing import letters
-from deep_amber.core.scene.fields import enter, fields_of, step
-from deep_amber.core.scene.geometry import door_quads, emitter_quad, panel_quads
-from deep_amber.core.scene.light import BarnDoors
-from deep_amber.core.scene.moves import move
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.rules.validation import problems_of
 from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import mesh_of, plain_set, rich_set
 

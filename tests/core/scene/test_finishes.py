@@ -2,11 +2,11 @@
 
 import unittest
 
+from deep_amber.core.editing.choices import choices_of, choose
+from deep_amber.core.model.finishes import BACKDROPS, CLOTHS, OWN, WALLS, material_of
+from deep_amber.core.model.limits import check_limits
+from deep_amber.core.model.room import SURFACE_NAMES
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene.choices import choices_of, choose
-from deep_amber.core.scene.finishes import BACKDROPS, CLOTHS, OWN, WALLS, material_of
-from deep_amber.core.scene.limits import check_limits
-from deep_amber.core.scene.room import SURFACE_NAMES
 from tests.sets import plain_set
 
 

@@ -6,10 +6,10 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from deep_amber.core.editing.moves import HANDLES, move
+from deep_amber.core.geometry.quads import emitter_quad
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene.geometry import emitter_quad
-from deep_amber.core.scene.moves import HANDLES, move
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.rules.validation import problems_of
 from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import plain_set, rich_set
 

@@ -5,19 +5,19 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.editing.adding import duplicate, mirror, remove
+from deep_amber.core.editing.choices import choices_of, choose
+from deep_amber.core.editing.fields import enter, fields_of, nudge, value_text
+from deep_amber.core.editing.furnish import FURNITURE, add_door, add_furniture
+from deep_amber.core.editing.moves import move
 from deep_amber.core.framing.lenses import longest_under, taken, with_lens
+from deep_amber.core.geometry.quads import furniture_quads, sweep_quad
+from deep_amber.core.model.camera import Lens
+from deep_amber.core.model.furniture import Door, Furniture
+from deep_amber.core.model.look import PRESETS
+from deep_amber.core.presenting.drawing import drawing
 from deep_amber.core.problem import NotAccepted
-from deep_amber.core.scene.camera import Lens
-from deep_amber.core.scene.choices import choices_of, choose
-from deep_amber.core.scene.drawing import drawing
-from deep_amber.core.scene.editing import duplicate, mirror, remove
-from deep_amber.core.scene.fields import enter, fields_of, nudge, value_text
-from deep_amber.core.scene.furnish import FURNITURE, add_door, add_furniture
-from deep_amber.core.scene.furniture import Door, Furniture
-from deep_amber.core.scene.geometry import furniture_quads, sweep_quad
-from deep_amber.core.scene.look import PRESETS
-from deep_amber.core.scene.moves import move
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.rules.validation import problems_of
 from deep_amber.core.sitter.face import face_marks
 from deep_amber.formats.sitter_file import known_sitters, load_sitter
 from tests.sets import mesh_of, plain_set

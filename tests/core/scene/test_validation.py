@@ -4,8 +4,8 @@ import math
 import unittest
 from dataclasses import replace
 
-from deep_amber.core.scene import Point
-from deep_amber.core.scene.validation import problems_of
+from deep_amber.core.model import Point
+from deep_amber.core.rules.validation import problems_of
 from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import light_at, plain_set, with_light
 

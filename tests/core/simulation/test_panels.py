@@ -6,10 +6,10 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.editing.moves import move
 from deep_amber.core.kit.emission import emissions
+from deep_amber.core.model import Bare, Bowl, Colour, Panel, Point, Softbox, Speedlight, Surface
 from deep_amber.core.picture.wall_light import wall_light
-from deep_amber.core.scene import Bare, Bowl, Colour, Panel, Point, Softbox, Speedlight, Surface
-from deep_amber.core.scene.moves import move
 from deep_amber.core.simulation import DRAGGED, SETTLED, Memory, simulate
 from deep_amber.core.simulation.quality import SKETCHED
 from deep_amber.core.simulation.secondary import secondaries

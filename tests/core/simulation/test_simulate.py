@@ -7,8 +7,8 @@ from dataclasses import replace
 import numpy as np
 
 from deep_amber.core.kit.emission import emissions
+from deep_amber.core.model import Point, Softbox
 from deep_amber.core.picture.catchlight import mirrored
-from deep_amber.core.scene import Point, Softbox
 from deep_amber.core.simulation import DRAGGED, SETTLED, Memory, simulate
 from deep_amber.core.simulation.simulate import read
 from deep_amber.core.simulation.stages import Stages

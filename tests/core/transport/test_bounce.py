@@ -4,8 +4,8 @@ import unittest
 
 import numpy as np
 
-from deep_amber.core.scene.geometry import Quad
-from deep_amber.core.scene.room import Room, Surface, Surfaces
+from deep_amber.core.geometry.quads import Quad
+from deep_amber.core.model.room import Room, Surface, Surfaces
 from deep_amber.core.transport.bounce import form_factors, radiosity, thrown_on
 from deep_amber.core.transport.direct import illuminance
 from deep_amber.core.transport.emitter import quad_emitter
@@ -100,7 +100,7 @@ class Receptors(unittest.TestCase):
 
 class Layout(unittest.TestCase):
     def test_a_coloured_wall_keeps_its_luminance(self):
-        from deep_amber.core.scene.room import Colour
+        from deep_amber.core.model.room import Colour
 
         rgb = np.array(Surface(0.3, Colour(1.0, 0.2, 0.1)).rgb)
         self.assertAlmostEqual(float(rgb @ [0.2126, 0.7152, 0.0722]), 0.3, places=3)

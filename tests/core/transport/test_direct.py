@@ -7,7 +7,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from deep_amber.core.scene.geometry import Quad
+from deep_amber.core.geometry.quads import Quad
 from deep_amber.core.transport.direct import illuminance, unshadowed, visibility
 from deep_amber.core.transport.emitter import quad_emitter
 from deep_amber.core.transport.quads import quad_rows

@@ -6,7 +6,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from deep_amber.core.scene.geometry import quad_of
+from deep_amber.core.geometry.quads import quad_of
 from deep_amber.core.transport.emitter import quad_emitter
 from deep_amber.core.transport.quads import FAR, quad_hit, quad_hits, quad_rows
 from deep_amber.core.transport.weights import BLOCK, DOME, FLAT, stop_at_quads, weigh

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..exposure.response import LUMINANCE, stops_from_mid_grey
-from ..scene.look import Look
+from ..model.look import Look
 from ..simulation.sensors import CHEEK_RADIUS, POINTS
 from ..sitter.face import vertices_near
 from ..sitter.mesh import SKIN, SitterMesh

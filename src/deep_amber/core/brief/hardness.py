@@ -2,9 +2,9 @@
 
 import numpy as np
 
-from ..scene.geometry import front_size
-from ..scene.light import Light
-from ..scene.look import Look
+from ..geometry.quads import front_size
+from ..model.light import Light
+from ..model.look import Look
 
 NOSE = 0.030  # [m] from the nose's edge to the cheek its shadow falls on (laboratory notes)
 WIDTHS = {"hard": (0.0, 6.0), "medium": (4.0, 15.0), "soft": (12.0, 60.0)}

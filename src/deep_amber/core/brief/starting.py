@@ -3,19 +3,19 @@
 import math
 from dataclasses import dataclass, replace
 
+from ..editing.adding import add_light
 from ..framing.framings import FRAMINGS, framed_as, lens_that_does
 from ..framing.lenses import with_lens
+from ..gear.modifiers import Softbox
+from ..gear.sources import Strobe
+from ..model.backdrop import Backdrop
+from ..model.camera import Camera, Lens
+from ..model.finishes import BACKDROPS, WALLS, Material
+from ..model.point import Point
+from ..model.room import Room, Surfaces
+from ..model.set import Set
+from ..model.sitter import Sitter
 from ..problem import NotAccepted, Problem
-from ..scene.backdrop import Backdrop
-from ..scene.camera import Camera, Lens
-from ..scene.editing import add_light
-from ..scene.finishes import BACKDROPS, WALLS, Material
-from ..scene.modifier import Softbox
-from ..scene.point import Point
-from ..scene.room import Room, Surfaces
-from ..scene.set import Set
-from ..scene.sitter import Sitter
-from ..scene.source import Strobe
 from ..simulation.quality import DRAGGED
 from ..simulation.simulate import read
 from ..sitter.face import face_marks

@@ -5,14 +5,14 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import TypeVar
 
-from ..ground.coverage import Coverage, coverage
-from ..ground.head_shadow import head_shadows
-from ..ground.shadow import BackdropShadow, backdrop_shadows
-from ..scene.camera import Camera
-from ..scene.light import Light
-from ..scene.panel import Panel
-from ..scene.set import Set
-from ..scene.validation import fits
+from ..backdrop.coverage import Coverage, coverage
+from ..backdrop.head_shadow import head_shadows
+from ..backdrop.shadow import BackdropShadow, backdrop_shadows
+from ..model.camera import Camera
+from ..model.light import Light
+from ..model.panel import Panel
+from ..model.set import Set
+from ..rules.validation import fits
 from ..sitter.mesh import SitterMesh
 from ..units import length_text
 from .backdrop_material import material_findings

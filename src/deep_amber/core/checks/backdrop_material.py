@@ -4,16 +4,16 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
+from ..backdrop.coverage import coverage
 from ..framing.depth_of_field import blur, nearest_focus
 from ..framing.framings import sensor_height
 from ..framing.perspective import TOUCHING, lens_to_face
-from ..ground.coverage import coverage
-from ..ground.texture import CREASE_WIDTHS
-from ..scene.light import Light
-from ..scene.modifier import Softbox
-from ..scene.point import Point
-from ..scene.set import Set
-from ..scene.source import Strobe
+from ..gear.modifiers import Softbox
+from ..gear.sources import Strobe
+from ..model.light import Light
+from ..model.point import Point
+from ..model.set import Set
+from ..picture.texture import CREASE_WIDTHS
 from ..sitter.mesh import SitterMesh
 from ..units import APERTURES, aperture_text, length_text, step_in_series
 from .finding import Finding, Mend

@@ -11,10 +11,10 @@ from ..brief.hardness import as_wished, edge_width
 from ..exposure.response import LUMINANCE, stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
+from ..model.finishes import CLOTHS
+from ..model.look import Look
+from ..model.set import Set
 from ..problem import NotAccepted
-from ..scene.finishes import CLOTHS
-from ..scene.look import Look
-from ..scene.set import Set
 from ..simulation.readings import Readings, readings_of
 from ..sitter.face import face_marks
 from ..sitter.mesh import CLOTH, SitterMesh

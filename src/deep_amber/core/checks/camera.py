@@ -15,17 +15,9 @@ from ..framing.framings import (
     sensor_height,
 )
 from ..framing.lenses import with_lens
-from ..framing.perspective import (
-    STRONG,
-    TOUCHING,
-    face_depth,
-    heights_of,
-    lens_to_face,
-    nose_drawn,
-    places_behind_eyes,
-)
-from ..scene.camera import Lens
-from ..scene.set import Set
+from ..framing.perspective import STRONG, TOUCHING, face_depth, heights_of, lens_to_face, nose_drawn, places_behind_eyes
+from ..model.camera import Lens
+from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..units import aperture_text, length_text

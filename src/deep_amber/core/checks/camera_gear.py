@@ -5,10 +5,11 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..editing.move_light import move_light, move_panel
 from ..framing.in_frame import InFrame, gear_in_frame, projected
-from ..scene.geometry import aiming_axes, field_of_view
-from ..scene.move_light import move_light, move_panel
-from ..scene.set import Set
+from ..geometry.quads import field_of_view
+from ..geometry.vectors import aiming_axes
+from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import HAIR, SCALP, SKIN, SitterMesh
 from ..sitter.pose import posed

@@ -3,11 +3,11 @@
 from dataclasses import replace
 from typing import Literal
 
+from ..model.camera import Lens
+from ..model.limits import check_limits
+from ..model.set import Set
 from ..pattern.reach import ANYWHERE, Support
-from ..scene.camera import Lens
-from ..scene.limits import check_limits
-from ..scene.set import Set
-from ..scene.validation import fits
+from ..rules.validation import fits
 from ..sitter.mesh import SitterMesh
 from .backdrop import backdrop_findings
 from .brief import brief_findings

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal
 
-from ..scene.set import Set
+from ..model.set import Set
 from ..simulation.memory import Memory
 from ..simulation.quality import DRAGGED, held
 from ..simulation.stages import Stages

@@ -5,6 +5,11 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..geometry.quads import emitter_quad, lower_edge
+from ..model.light import Light
+from ..model.look import Look
+from ..model.point import Point
+from ..model.set import Set
 from ..pattern.advice import roads_to
 from ..pattern.face_points import face_points
 from ..pattern.feather import LEAST, feather_of
@@ -14,12 +19,7 @@ from ..pattern.reach import ANYWHERE, FOOT_OUT, Support
 from ..pattern.reading import PatternReading, read_pattern
 from ..pattern.rules import Pattern
 from ..pattern.softness import others, span_text
-from ..scene.geometry import emitter_quad, lower_edge
-from ..scene.light import Light
-from ..scene.look import Look
-from ..scene.point import Point
-from ..scene.set import Set
-from ..scene.validation import fits
+from ..rules.validation import fits
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 from ..units import length_text

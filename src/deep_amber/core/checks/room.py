@@ -5,8 +5,8 @@ from collections.abc import Iterator
 import numpy as np
 
 from ..exposure.cast import cast
-from ..scene.room import SURFACE_LABELS, SURFACE_NAMES, Surface
-from ..scene.set import Set
+from ..model.room import SURFACE_LABELS, SURFACE_NAMES, Surface
+from ..model.set import Set
 from ..sitter.mesh import SitterMesh
 from .finding import Finding, GoOn, Mend
 from .room_helps import cheeks, room_helps, stops_over, with_surfaces

@@ -10,11 +10,11 @@ import numpy as np
 
 from ..exposure.cast import DARKNESS
 from ..exposure.response import LUMINANCE
-from ..scene.panel import Panel
-from ..scene.point import Point
-from ..scene.room import SURFACE_LABELS, SURFACE_NAMES, Surface
-from ..scene.set import Set
-from ..scene.validation import fits
+from ..model.panel import Panel
+from ..model.point import Point
+from ..model.room import SURFACE_LABELS, SURFACE_NAMES, Surface
+from ..model.set import Set
+from ..rules.validation import fits
 from ..simulation.readings import light_on_cheeks
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh

@@ -5,8 +5,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..scene.furniture import Door
-from ..scene.set import Set
+from ..model.furniture import Door
+from ..model.set import Set
 from ..sitter.mesh import SitterMesh
 from .finding import Finding, GoOn, Mend
 from .room_helps import cheeks, stops_over

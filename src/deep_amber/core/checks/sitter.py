@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ..framing.glare import glare
-from ..scene.set import Set
+from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..units import length_text

@@ -4,7 +4,7 @@ import math
 
 import numpy as np
 
-from ..scene.camera import Camera
+from ..model.camera import Camera
 
 MID_GREY = 0.18
 LUMINANCE = np.array([0.2126, 0.7152, 0.0722])  # linear sRGB, IEC 61966-2-1

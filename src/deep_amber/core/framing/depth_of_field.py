@@ -6,7 +6,7 @@ Source: S. Ray, Applied Photographic Optics, chapter on depth of field (thin len
 import math
 from dataclasses import dataclass
 
-from ..scene.camera import Camera
+from ..model.camera import Camera
 
 SHARP = 1 / 1500  # of the sensor's diagonal: the usual circle that still counts as sharp
 NEAREST = 4.0  # focal lengths: usual lenses focus no nearer, a third of life size (assumption)

@@ -5,11 +5,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..geometry.quads import field_of_view
+from ..geometry.vectors import unit
+from ..model.camera import Camera, Lens
+from ..model.point import Point
+from ..model.set import Set
 from ..problem import NotAccepted, Problem
-from ..scene.camera import Camera, Lens
-from ..scene.geometry import field_of_view, unit
-from ..scene.point import Point
-from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..units import length_text

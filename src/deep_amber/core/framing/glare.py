@@ -4,8 +4,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..scene.geometry import emitter_quad
-from ..scene.set import Set
+from ..geometry.quads import emitter_quad
+from ..model.set import Set
 from ..sitter.face import head_frame
 from ..sitter.glasses import LENS_HALF_HEIGHT, LENS_HALF_WIDTH, lens_places
 from ..sitter.mesh import SitterMesh

@@ -4,11 +4,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..scene.camera import Camera
-from ..scene.geometry import aiming_axes, emitter_quad, field_of_view, panel_quads
-from ..scene.light import Light
-from ..scene.panel import Panel
-from ..scene.set import Set
+from ..geometry.quads import emitter_quad, field_of_view, panel_quads
+from ..geometry.vectors import aiming_axes
+from ..model.camera import Camera
+from ..model.light import Light
+from ..model.panel import Panel
+from ..model.set import Set
 
 SAMPLES = 9  # along each edge of what is looked for
 NEAREST = 0.05  # [m] before the lens

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from ..scene.camera import Camera, Lens
+from ..model.camera import Camera, Lens
 
 USUAL = (24.0, 35.0, 50.0, 70.0, 85.0, 105.0, 135.0, 200.0)
 """[mm] usual focal lengths, offered when no lens is known."""

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from ..scene.set import Set
+from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..sitter.pose import posed

@@ -9,15 +9,15 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..editing.move_light import move_light
+from ..geometry.quads import backdrop_quad, furniture_quads, panel_quads
 from ..kit.emission import emissions
+from ..model.furniture import Furniture
+from ..model.light import Light
+from ..model.point import Point
+from ..model.room import Surface
+from ..model.set import Set
 from ..problem import NotAccepted, Problem
-from ..scene.furniture import Furniture
-from ..scene.geometry import backdrop_quad, furniture_quads, panel_quads
-from ..scene.light import Light
-from ..scene.move_light import move_light
-from ..scene.point import Point
-from ..scene.room import Surface
-from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..transport.direct import even_illuminance

@@ -1,8 +1,8 @@
 """Common gear without brands, for a set before anything is written into the kit."""
 
-from ..scene.modifier import Bare, Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
-from ..scene.room import Surface
-from ..scene.source import Lamp, Led, Speedlight, Strobe, Tube, Window
+from ..gear.modifiers import Bare, Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
+from ..gear.sources import Lamp, Led, Speedlight, Strobe, Tube, Window
+from ..model.room import Surface
 from .owned import BackdropItem, CameraItem, Kit, LensItem, ModifierItem, PanelItem, SourceItem, StandItem
 
 CATALOGUE = Kit(

@@ -9,18 +9,19 @@ from functools import lru_cache
 
 import numpy as np
 
+from .. import assumptions as known
 from ..exposure.colour import light_colour
 from ..exposure.response import LUMINANCE
-from ..scene.geometry import KEPT, aiming_axes, emitter_quad, fixed, quad_of
-from ..scene.light import Light
-from ..scene.modifier import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
-from ..scene.source import Window
+from ..gear import beams
+from ..gear.gels import GELS, shifted_temperature
+from ..gear.modifiers import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
+from ..gear.sources import Window
+from ..geometry.quads import KEPT, emitter_quad, quad_of
+from ..geometry.vectors import aiming_axes, fixed
+from ..model.light import Light
 from ..transport.emitter import LOBE, Emitter, quad_emitter
 from ..transport.sampling import emitter_nodes
-from . import assumptions as known
-from . import beams
 from .flux import flux, own_beam
-from .gels import GELS, shifted_temperature
 
 SUN_AWAY, SUN_RADIUS = 100.0, math.radians(0.2666)  # [m] where its disc is put, its angular radius
 

@@ -2,10 +2,7 @@
 
 import numpy as np
 
-from ..scene.light import Light
-from ..scene.source import Lamp, Led, Speedlight, Strobe, Tube
-from . import beams
-from .assumptions import (
+from ..assumptions import (
     GUIDE_BY_ZOOM,
     LAMP_EFFICACY,
     LUMINOUS_EFFICACY,
@@ -13,6 +10,9 @@ from .assumptions import (
     WIDE_PANEL_PASSES,
     WIDE_PANEL_ZOOM,
 )
+from ..gear import beams
+from ..gear.sources import Lamp, Led, Speedlight, Strobe, Tube
+from ..model.light import Light
 
 GUIDE_CONSTANT = 250.0 / 100.0
 """H at 1 m = 250 GN^2 / 100 lx s: ISO 2720 with C = 250, at ISO 100 (light-model)."""

@@ -7,13 +7,13 @@ from typing import Annotated, Literal
 
 from annotated_types import Interval, MaxLen, MinLen
 
+from ..gear.modifiers import Modifier
+from ..gear.sources import Source
+from ..model.limits import check_limits
+from ..model.panel import PanelSurface
+from ..model.room import Surface
+from ..model.set import Set
 from ..problem import Problem
-from ..scene.limits import check_limits
-from ..scene.modifier import Modifier
-from ..scene.panel import PanelSurface
-from ..scene.room import Surface
-from ..scene.set import Set
-from ..scene.source import Source
 
 Name = Annotated[str, MinLen(1), MaxLen(60)]
 Quantity = Annotated[int, Interval(ge=0, le=99)]

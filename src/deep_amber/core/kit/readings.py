@@ -6,11 +6,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..exposure.meter import C_DOME, C_FLAT, metered_aperture
-from ..scene.light import Light
-from ..scene.modifier import Bare
-from ..scene.point import Point
-from ..scene.set import Set
-from ..scene.source import CONTINUOUS
+from ..gear.modifiers import Bare
+from ..gear.sources import CONTINUOUS
+from ..model.light import Light
+from ..model.point import Point
+from ..model.set import Set
 from ..transport.direct import unshadowed
 from ..transport.weights import DOME, FLAT
 from .emission import emissions

@@ -6,10 +6,10 @@ from dataclasses import dataclass, replace
 import numpy as np
 from scipy.ndimage import maximum_filter
 
-from ..scene.limits import interval_of
-from ..scene.set import Set
-from ..scene.sitter import Sitter
-from ..scene.validation import fits
+from ..model.limits import interval_of
+from ..model.set import Set
+from ..model.sitter import Sitter
+from ..rules.validation import fits
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame, head_frame
 from ..transport.emitter import Emitter

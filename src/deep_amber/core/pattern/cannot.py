@@ -6,9 +6,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..scene.modifier import Modifier
-from ..scene.set import Set
-from ..scene.validation import fits
+from ..gear.modifiers import Modifier
+from ..model.set import Set
+from ..rules.validation import fits
 from ..simulation.stages import Stages
 from ..units import length_text
 from .advice import Road, roads_to, search_for

@@ -9,9 +9,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..geometry.quads import Quad
+from ..geometry.vectors import aiming_axes
+from ..model.point import Point
 from ..picture.catchlight import luminances
-from ..scene.geometry import Quad, aiming_axes
-from ..scene.point import Point
 from ..simulation.quality import SMALL
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame

@@ -4,7 +4,7 @@ import numpy as np
 
 from ..exposure.response import LUMINANCE
 from ..kit.emission import emissions
-from ..scene.light import Light
+from ..model.light import Light
 from ..simulation.layers import parts
 from ..simulation.readings import Readings, exposed, lights_on
 from ..simulation.secondary import secondaries

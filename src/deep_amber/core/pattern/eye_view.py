@@ -4,11 +4,11 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..geometry.vectors import aiming_axes
+from ..model.camera import PICTURE_ASPECT, Camera
+from ..model.point import Point
+from ..model.set import Set
 from ..picture.lens_rays import Size
-from ..scene.camera import PICTURE_ASPECT, Camera
-from ..scene.geometry import aiming_axes
-from ..scene.point import Point
-from ..scene.set import Set
 from ..simulation.quality import DRAGGED
 from ..sitter.face import face_marks, head_frame
 from ..sitter.mesh import SitterMesh

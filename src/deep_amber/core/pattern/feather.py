@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..exposure.response import LUMINANCE
-from ..scene.point import Point
+from ..model.point import Point
 from ..simulation.layers import sensor_layer
 from ..simulation.quality import SMALL
 from ..simulation.readings import exposed

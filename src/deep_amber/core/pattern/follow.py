@@ -4,13 +4,14 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..scene.geometry import panel_quads, unit
-from ..scene.holding import Move
-from ..scene.light import Light
-from ..scene.move_light import move_light
-from ..scene.panel import Panel
-from ..scene.point import Point
-from ..scene.set import Set
+from ..editing.holding import Move
+from ..editing.move_light import move_light
+from ..geometry.quads import panel_quads
+from ..geometry.vectors import unit
+from ..model.light import Light
+from ..model.panel import Panel
+from ..model.point import Point
+from ..model.set import Set
 from ..sitter.face import HeadFrame, head_frame
 from ..sitter.mesh import SitterMesh
 

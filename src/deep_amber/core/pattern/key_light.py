@@ -5,10 +5,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..exposure.response import LUMINANCE
-from ..kit.surfaces import PANEL_SURFACES
-from ..scene.geometry import panel_quads
-from ..scene.light import Light
-from ..scene.set import Set
+from ..gear.surfaces import PANEL_SURFACES
+from ..geometry.quads import panel_quads
+from ..model.light import Light
+from ..model.set import Set
 from ..simulation.layers import Part, parts
 from ..simulation.obstacles import obstacles, rows_of
 from ..simulation.stages import Stages, panels_standing, standing

@@ -3,9 +3,9 @@
 import numpy as np
 
 from ..exposure.response import LUMINANCE
+from ..geometry.quads import Quad, panel_quads
 from ..kit.emission import emissions
-from ..scene.geometry import Quad, panel_quads
-from ..scene.light import Light
+from ..model.light import Light
 from ..simulation.layers import parts
 from ..simulation.obstacles import obstacles
 from ..simulation.readings import exposed, lights_on

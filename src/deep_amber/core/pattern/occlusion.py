@@ -8,7 +8,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from ..scene.sitter import Sitter
+from ..model.sitter import Sitter
 from ..sitter.mesh import CHAIN_HEAD, LASH, SitterMesh
 from ..sitter.pose import neck_transforms, skin_mesh
 from ..transport.hemisphere import RAY_START

@@ -4,10 +4,11 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..scene.geometry import Quad, aiming_axes, panel_quads
-from ..scene.light import Light
-from ..scene.point import Point
-from ..scene.set import Set
+from ..geometry.quads import Quad, panel_quads
+from ..geometry.vectors import aiming_axes
+from ..model.light import Light
+from ..model.point import Point
+from ..model.set import Set
 from ..simulation.layers import Part
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame

@@ -4,10 +4,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..geometry.quads import Quad, backdrop_quad, emitter_quad, furniture_quads, panel_quads
 from ..kit.owned import StandItem
+from ..model.set import Set
 from ..picture.lens_rays import directions
-from ..scene.geometry import Quad, backdrop_quad, emitter_quad, furniture_quads, panel_quads
-from ..scene.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 

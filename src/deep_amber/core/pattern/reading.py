@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..scene.geometry import aiming_axes
+from ..geometry.vectors import aiming_axes
 from ..simulation.readings import Readings
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..scene.set import Set
+from ..model.set import Set
 from ..units import length_text
 from .placing import Hung
 

@@ -2,7 +2,7 @@
 
 from dataclasses import asdict
 
-from ..scene.set import Set
+from ..model.set import Set
 from ..simulation.memory import Memory
 from ..simulation.quality import DRAGGED, SETTLED, held
 from ..simulation.readings import readings_of

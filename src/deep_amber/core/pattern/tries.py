@@ -4,8 +4,8 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..scene.room import Room
-from ..scene.set import Set
+from ..model.room import Room
+from ..model.set import Set
 from ..simulation.stages import Stages
 from .dial import BEFORE_LENS, reasons_on, sphere_of
 from .placing import hung_key

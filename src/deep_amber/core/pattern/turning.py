@@ -2,10 +2,10 @@
 
 import numpy as np
 
+from ..editing.holding import Move
+from ..editing.move_light import move_light
 from ..problem import NotAccepted, Problem
-from ..scene.holding import Move
-from ..scene.move_light import move_light
-from ..scene.validation import fits
+from ..rules.validation import fits
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
 from .directions import angles, direction

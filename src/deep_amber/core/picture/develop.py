@@ -5,7 +5,7 @@ import math
 import numba as nb
 import numpy as np
 
-from ..scene.geometry import Quad
+from ..geometry.quads import Quad
 from ..sitter.kinds import HAIR_KIND
 from ..transport.emitter import Emitter, luminance_toward, quad_emitter
 from ..transport.quads import quad_hit

@@ -4,8 +4,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..scene.camera import Camera
-from ..scene.geometry import aiming_axes, field_of_view
+from ..geometry.quads import field_of_view
+from ..geometry.vectors import aiming_axes
+from ..model.camera import Camera
 
 
 @dataclass(frozen=True)

@@ -6,24 +6,12 @@ from functools import cached_property
 import numba as nb
 import numpy as np
 
-from ..kit.assumptions import SHINE
-from ..scene.geometry import still_quads
-from ..scene.room import SURFACE_NAMES
-from ..scene.set import Set
+from ..assumptions import SHINE
+from ..geometry.quads import still_quads
+from ..model.room import SURFACE_NAMES
+from ..model.set import Set
 from ..sitter.kinds import CLOTH_KIND, EYE_KIND, HAIR_KIND, LASH_KIND, SKIN_KIND, WALL_KIND
-from ..sitter.mesh import (
-    CLOTH,
-    EYE_LEFT,
-    EYE_RIGHT,
-    GLASSES,
-    HAIR,
-    LASH,
-    SCALP,
-    SKIN,
-    TROUSERS,
-    Posed,
-    SitterMesh,
-)
+from ..sitter.mesh import CLOTH, EYE_LEFT, EYE_RIGHT, GLASSES, HAIR, LASH, SCALP, SKIN, TROUSERS, Posed, SitterMesh
 from ..transport.hemisphere import RAY_START
 from ..transport.quads import box_hit, quad_hit, quad_rows
 from ..transport.sitter_rays import SitterRays

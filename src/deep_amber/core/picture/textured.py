@@ -2,10 +2,10 @@
 
 import numpy as np
 
-from ..ground.texture import has_texture, texture_stops
-from ..scene.geometry import Quad, backdrop_quad, sweep_quad
-from ..scene.set import Set
+from ..geometry.quads import Quad, backdrop_quad, sweep_quad
+from ..model.set import Set
 from .seen import Seen
+from .texture import has_texture, texture_stops
 
 ON = 1e-3  # [m] from its plane
 LIGHTEST = 0.98  # reflectance over which nothing goes

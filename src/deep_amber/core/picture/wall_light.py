@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numba as nb
 import numpy as np
 
-from ..scene.set import Set
+from ..model.set import Set
 from ..transport.direct import unshadowed
 from ..transport.emitter import FINER, HAS_GATE, Emitter
 from ..transport.workers import in_chunks

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..kit.emission import Emission
-from ..scene.light import Light
+from ..model.light import Light
 from ..transport.bounce import form_factors, radiosity, thrown_on
 from ..transport.direct import illuminance
 from ..transport.hemisphere import RAY_START, View, look_around, patches_seen

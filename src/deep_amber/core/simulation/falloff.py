@@ -5,10 +5,10 @@ from dataclasses import dataclass
 import contourpy
 import numpy as np
 
+from ..geometry.quads import backdrop_quad, door_quads, furniture_quads, panel_quads
 from ..kit.emission import emissions
-from ..scene.geometry import backdrop_quad, door_quads, furniture_quads, panel_quads
-from ..scene.light import Light
-from ..scene.set import Set
+from ..model.light import Light
+from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..transport.direct import illuminance, unshadowed

@@ -5,9 +5,9 @@ import numpy as np
 
 from ..framing.depth_of_field import blur, nearest_focus
 from ..framing.framings import sensor_height
+from ..geometry.vectors import aiming_axes
 from ..picture.defocus import CHANNELS, SHARP, Layer, defocused
 from ..picture.seen import Seen
-from ..scene.geometry import aiming_axes
 from ..sitter.kinds import WALL_KIND
 from ..transport.workers import in_chunks
 from .stages import Stages

@@ -6,13 +6,13 @@ from functools import partial
 import numpy as np
 
 from ..kit.emission import Emission, emissions
+from ..model.light import Light
 from ..picture.catchlight import mirrored
 from ..picture.lens_rays import pixel_places
 from ..picture.seen import F0, ROUGHNESS, Seen
 from ..picture.soft_shadow import carried_visibility, picture_visibility
 from ..picture.spread import Spreading, spreading
 from ..picture.wall_light import wall_light
-from ..scene.light import Light
 from ..transport.direct import illuminance, unshadowed, visibility
 from ..transport.emitter import ROUND, Emitter, emitter_key
 from ..transport.hemisphere import RAY_START, gather, look_around, patches_seen

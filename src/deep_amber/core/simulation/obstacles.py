@@ -3,19 +3,11 @@
 import numpy as np
 from scipy.spatial import ConvexHull
 
-from ..kit.assumptions import CANOPY_REFLECTS
+from ..assumptions import CANOPY_REFLECTS
+from ..gear.surfaces import PANEL_SURFACES
+from ..geometry.quads import Quad, backdrop_quad, door_quads, emitter_quad, furniture_quads, panel_quads, still_quads
 from ..kit.emission import shape_of
-from ..kit.surfaces import PANEL_SURFACES
-from ..scene.geometry import (
-    Quad,
-    backdrop_quad,
-    door_quads,
-    emitter_quad,
-    furniture_quads,
-    panel_quads,
-    still_quads,
-)
-from ..scene.light import Light
+from ..model.light import Light
 from ..sitter.face import face_marks
 from ..transport.emitter import Emitter
 from ..transport.patches import Sheet

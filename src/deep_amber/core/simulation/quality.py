@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass, replace
 
+from ..model.camera import Camera
 from ..picture.lens_rays import Size
-from ..scene.camera import Camera
 from ..transport.bounce import FINE, QUICK
 from ..transport.direct import CELL
 

@@ -9,11 +9,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..gear.surfaces import PANEL_SURFACES
+from ..geometry.quads import Quad, panel_quads, quad_of
+from ..geometry.vectors import unit
 from ..kit.emission import Emission
-from ..kit.surfaces import PANEL_SURFACES
-from ..scene.geometry import Quad, panel_quads, quad_of, unit
-from ..scene.light import Light
-from ..scene.room import SURFACE_NAMES
+from ..model.light import Light
+from ..model.room import SURFACE_NAMES
 from ..sitter.face import face_marks
 from ..transport.direct import illuminance, unshadowed
 from ..transport.emitter import AREA, HEIGHT, WIDTH, Emitter, quad_emitter

@@ -5,9 +5,9 @@ from functools import lru_cache
 
 import numpy as np
 
+from ..model.set import Set
 from ..picture.lens_rays import directions
 from ..picture.seen import walls_seen
-from ..scene.set import Set
 from ..sitter.face import face_marks, vertices_near
 from ..sitter.mesh import CHAIN_HEAD, CLOTH, HAIR, SCALP, SKIN, Posed, SitterMesh
 from ..transport.weights import DOME, FLAT

@@ -7,14 +7,15 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..exposure.response import exposure_factor
+from ..geometry.quads import Quad, emitter_quad, field_of_view, panel_quads
+from ..geometry.vectors import aiming_axes
 from ..kit.emission import emissions, shape_of
+from ..model.light import Light
+from ..model.set import Set
 from ..picture.catchlight import mirrored
 from ..picture.develop import add_bounce, add_light, show_sheet, to_srgb
 from ..picture.seen import Seen
 from ..picture.spread import spread
-from ..scene.geometry import Quad, aiming_axes, emitter_quad, field_of_view, panel_quads
-from ..scene.light import Light
-from ..scene.set import Set
 from ..sitter.mesh import SitterMesh
 from ..transport.quads import quad_rows
 from .bounced import bounces, patches

@@ -7,14 +7,14 @@ from typing import TypeVar
 import numpy as np
 
 from ..kit.emission import shape_of
+from ..model.light import Light
+from ..model.panel import Panel
+from ..model.set import Set
 from ..picture.edges import outline_pixels, outline_places
 from ..picture.lens_rays import Size, directions, pixel_places
 from ..picture.seen import Seen, all_seen
 from ..picture.textured import add_texture
 from ..picture.wall_light import WallPlaces, wall_places
-from ..scene.light import Light
-from ..scene.panel import Panel
-from ..scene.set import Set
 from ..sitter.mesh import Posed, SitterMesh
 from ..sitter.pose import posed
 from ..transport.sitter_rays import SitterRays, build_sitter_rays

@@ -5,7 +5,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from ..scene.sitter import Sitter
+from ..model.sitter import Sitter
 from .glasses import with_glasses
 from .mesh import CLOTH, HAIR, SCALP, SKIN, SitterMesh
 

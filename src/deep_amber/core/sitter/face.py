@@ -5,8 +5,8 @@ from functools import lru_cache
 
 import numpy as np
 
-from ..kit.assumptions import METER_TO_NOSE
-from ..scene.sitter import Sitter
+from ..assumptions import METER_TO_NOSE
+from ..model.sitter import Sitter
 from .mesh import SitterMesh
 from .pose import neck_transforms, place_of
 

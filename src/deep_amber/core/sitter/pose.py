@@ -5,7 +5,7 @@ from functools import lru_cache
 import numpy as np
 from scipy.spatial.transform import Rotation
 
-from ..scene.sitter import Sitter
+from ..model.sitter import Sitter
 from .mesh import Posed, SitterMesh
 
 # Share of the head's rotation at neck01, neck02, neck03 and head (docs/light-model.md, assumption).

@@ -11,7 +11,7 @@ from typing import NamedTuple
 import numba as nb
 import numpy as np
 
-from ..scene.geometry import Quad
+from ..geometry.quads import Quad
 from .sampling import WEIGHTS
 
 # Places in the row. Vectors take three.

@@ -10,8 +10,8 @@ from functools import lru_cache
 
 import numpy as np
 
-from ..scene.geometry import Quad
-from ..scene.room import SURFACE_NAMES, Room
+from ..geometry.quads import Quad
+from ..model.room import SURFACE_NAMES, Room
 from ..sitter.mesh import Posed, SitterMesh
 from .sampling import rotations
 

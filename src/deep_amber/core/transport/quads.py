@@ -5,7 +5,8 @@ from functools import lru_cache
 import numba as nb
 import numpy as np
 
-from ..scene.geometry import KEPT, Quad, fixed
+from ..geometry.quads import KEPT, Quad
+from ..geometry.vectors import fixed
 
 # Row: centre 0-2, half_x 3-5, half_y 6-8, normal 9-11, |half_x|^2 12, |half_y|^2 13, round 14.
 ROW = 15

@@ -1,0 +1,154 @@
+"""The values of a set that can be typed: what each is called, its kind, how it is read and put back."""
+
+from collections.abc import Callable
+from dataclasses import fields, replace
+from functools import partial
+from typing import Any
+
+from .. import units
+from ..model.limits import interval_of
+from ..model.set import Set
+from ..model.things import COUNTED, thing_index
+from ..problem import NotAccepted, Problem
+from ..sitter.mesh import SitterMesh
+from .field import Field, value_at
+from .light_fields import light_fields, panel_fields
+from .step_fields import STEP_THINGS, step_fields
+
+
+def fields_of(photo_set: Set, thing: str) -> dict[str, Field]:
+    """The typed values of a thing: "lights.0", "panels.0", "furniture.0", "doors.0", "sitter", "camera", "backdrop",
+    "room" or "look".
+
+    Raises NotAccepted when there is no such thing.
+    """
+    if thing.partition(".")[0] in COUNTED:
+        kind, index = thing_index(photo_set, thing)
+        if kind in ("lights", "panels"):
+            return light_fields(photo_set, index) if kind == "lights" else panel_fields(photo_set, index)
+    found = step_fields(photo_set, thing)
+    if found is None:
+        thing_index(photo_set, thing)  # says that there is no such thing
+    return found or {}
+
+
+def _field(photo_set: Set, path: str) -> Field:
+    first = path.split(".")[0]
+    thing = ".".join(path.split(".")[:2]) if first in COUNTED else first
+    if first in (*COUNTED, *STEP_THINGS):
+        fields = fields_of(photo_set, thing)
+        if path in fields:
+            return fields[path]
+    raise NotAccepted([Problem("field", f"{path!r} is not a value that can be typed", "a field of the thing's sheet")])
+
+
+def _read(field: Field, text: str) -> Any:
+    if field.kind == "output in watt-seconds" and field.full:
+        return units.parse_watt_seconds(text, field.full)
+    return units.PARSERS[field.kind](text)
+
+
+def enter(photo_set: Set, mesh: SitterMesh, path: str, text: str) -> Set:
+    """The set with a typed value put in; limits and room are checked afterwards by `problems_of`.
+
+    Raises NotAccepted, naming the field, for text that cannot be read.
+    """
+    field = _field(photo_set, path)
+    try:
+        value = _read(field, text)
+    except NotAccepted as refused:
+        raise NotAccepted([replace(p, field=path) for p in refused.problems]) from None
+    return field.put(photo_set, mesh, value)
+
+
+def seat(photo_set: Set, mesh: SitterMesh) -> Set:
+    """The set with another sitter on the same seat, in the same pose."""
+    return replace(photo_set, sitter=replace(photo_set.sitter, who=mesh.name))
+
+
+def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
+    """The set with a value some steps on: third stops of aperture, time, sensitivity (more light is positive), or steps of the unit's output dial.
+
+    Raises NotAccepted for a field without third stops.
+    """
+    field = _field(photo_set, path)
+    value = field.get(photo_set, mesh)
+    if field.kind == "aperture":
+        new = units.step_in_series(value, units.APERTURES, -steps)
+    elif field.kind == "time":
+        new = units.step_in_series(value, units.TIMES, steps)
+    elif path == "camera.sensitivity":
+        new = units.step_in_series(value, units.SENSITIVITIES, steps)
+    elif field.kind.startswith("output"):
+        source = value_at(photo_set, path.replace("output", "source"))
+        dial = getattr(source, "output_step", 1 / 3)
+        new = min(0.0, max(source.lowest_output, (round(value / dial) + steps) * dial))
+    else:
+        raise NotAccepted([Problem(path, "has no third stops", "aperture, time, ISO or output")])
+    return field.put(photo_set, mesh, new)
+
+
+GROUPS: dict[str, tuple[str, ...]] = {
+    "tones": ("room.surfaces",),
+    "colours": ("room.colours",),
+    "worn": ("sitter.skin", "sitter.hair", "sitter.sheen", "sitter.cloth", "sitter.glasses"),
+    "material": ("backdrop.material", "backdrop.surface", "backdrop.variation", "backdrop.grain", "backdrop.creases",
+                 "backdrop.kind"),
+    "sensor": ("camera.sensor_", "camera.white_balance"),
+}  # fmt: skip
+"""Parts of the sheets of room, sitter, backdrop and camera, by what their fields begin with."""
+
+
+def group_of(path: str) -> str:
+    """Which part of a sheet a value or choice is on: "place", "source" or "modifier" of a light, or one of GROUPS."""
+    for group, starts in GROUPS.items():
+        if path.startswith(starts):
+            return group
+    if ".source." in path or path.endswith(".trim"):
+        return "source"
+    inside = (".modifier.", ".barn_doors", ".gels", ".grid")
+    return "modifier" if any(part in path for part in inside) else "place"
+
+
+def has_steps(path: str, field: Field) -> bool:
+    """Whether `step` takes the field."""
+    return field.kind in ("aperture", "time") or field.kind.startswith("output") or path == "camera.sensitivity"
+
+
+def nudge(photo_set: Set, mesh: SitterMesh, path: str, by: float) -> Set:
+    """The set with an angle or length changed by a little [degrees or m], held inside its limits."""
+    field = _field(photo_set, path)
+    if field.kind not in ("angle", "length"):
+        raise NotAccepted([Problem(path, "cannot be nudged", "an angle or a length")])
+    value = field.get(photo_set, mesh) + by
+    owner, _, name = path.rpartition(".")
+    holder = value_at(photo_set, owner)
+    limit = interval_of(type(holder), name) if name in _names(holder) else None
+    if limit is not None:
+        value = min(max(value, float(limit.ge)), float(limit.le))  # type: ignore[arg-type]
+    return field.put(photo_set, mesh, value)
+
+
+def _names(value: Any) -> set[str]:
+    return {f.name for f in fields(value)}
+
+
+def value_text(field: Field, value: Any, feet: bool) -> str:
+    """The value as it would be typed."""
+    texts: dict[str, Callable[[Any], str]] = {
+        "length": lambda v: units.length_text(v, feet),
+        "angle": lambda v: f"{round(v) + 0}°",
+        "aperture": units.aperture_text,
+        "time": units.time_text,
+        **{
+            f"output in {scale}": partial(units.output_text, scale=scale, energy=field.full)
+            for scale in units.OUTPUT_SCALES
+        },
+        "stops": units.stops_text,
+        "text": str,
+        "colour": units.colour_text,
+        "ratio": lambda v: f"{v:.3g} : 1",
+        "fine number": lambda v: f"{v:g}",
+        "share": lambda v: f"{v * 100:.0f} %",
+    }
+    return texts.get(field.kind, lambda v: f"{v:.0f}")(value)

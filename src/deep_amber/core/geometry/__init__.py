@@ -1,0 +1,1 @@
+"""What follows from where things stand: vectors, quads, edges."""

@@ -1,0 +1,194 @@
+"""Geometry that follows from a set: quads, axes, edges. Pure vector arithmetic."""
+
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+
+import numpy as np
+
+from ..gear.modifiers import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
+from ..gear.sources import Led, Speedlight, Tube, Window
+from ..model.backdrop import Backdrop
+from ..model.camera import Camera
+from ..model.furniture import Furniture
+from ..model.light import Light
+from ..model.panel import Panel
+from ..model.room import Surface
+from ..model.set import Set
+from .vectors import UP, aiming_axes, cross, fixed, unit
+
+SWEEP_HEIGHT = 0.004  # [m] that what lies on the floor is over it
+WINDOW_SILL = 0.002  # [m] that a window's pane stands before its wall, so that the two are told apart
+TUBE_WIDTH = 0.026  # [m], of a T8 tube
+SPEEDLIGHT_FACE = (0.065, 0.04)  # [m]
+BARE_FACE = {"strobe": (0.09, 0.09), "lamp": (0.06, 0.06)}  # [m], of a flash tube under its dome, of a bulb
+KEPT = 256  # results kept for things that did not change: a picture asks for each many times
+
+
+@dataclass(frozen=True)
+class Quad:
+    """A rectangle, or an ellipse in it: centre and half edges [m]; its front normal is half_x cross half_y."""
+
+    centre: tuple[float, float, float]
+    half_x: tuple[float, float, float]
+    half_y: tuple[float, float, float]
+    round: bool = False
+
+    @cached_property
+    def normal(self) -> np.ndarray:
+        return fixed(unit(cross(self.half_x, self.half_y)))
+
+    @property
+    def area(self) -> float:
+        """Of the rectangle [m2]."""
+        return float(4 * np.linalg.norm(cross(self.half_x, self.half_y)))
+
+    @cached_property
+    def corners(self) -> np.ndarray:
+        """(4, 3) [m], round the outline."""
+        c, x, y = np.array(self.centre), np.array(self.half_x), np.array(self.half_y)
+        return fixed(np.array([c - x - y, c + x - y, c + x + y, c - x + y]))
+
+
+def quad_of(centre, half_x, half_y, round_front: bool = False) -> Quad:
+    """A quad from any vectors."""
+    place, across, along = (tuple(map(float, v)) for v in (centre, half_x, half_y))
+    return Quad(place, across, along, round_front)  # type: ignore[arg-type]
+
+
+@lru_cache(maxsize=KEPT)
+def backdrop_quad(backdrop: Backdrop) -> Quad:
+    """The backdrop, its front toward the camera."""
+    turn = np.radians(backdrop.turn)
+    along = np.array([np.cos(turn), 0.0, -np.sin(turn)])
+    high = (backdrop.height - backdrop.lower) / 2
+    centre = (backdrop.x, backdrop.lower + high, backdrop.z)
+    return quad_of(centre, along * backdrop.width / 2, UP * high)
+
+
+@lru_cache(maxsize=KEPT)
+def sweep_quad(backdrop: Backdrop) -> Quad | None:
+    """What of the backdrop lies on the floor, its face up; None for none."""
+    if not backdrop.sweep:
+        return None
+    quad = backdrop_quad(backdrop)
+    foot = np.array([backdrop.x, SWEEP_HEIGHT, backdrop.z])
+    out = quad.normal * backdrop.sweep / 2
+    return quad_of(foot + out, quad.half_x, -out)
+
+
+@lru_cache(maxsize=KEPT)
+def furniture_quads(piece: Furniture) -> tuple[Quad, ...]:
+    """The four sides and the top of a piece of furniture, and its lower side when it hangs; their fronts outward."""
+    middle = np.array([piece.x, piece.base + piece.height / 2, piece.z])
+    x, y, z = np.diag([piece.width / 2, piece.height / 2, piece.depth / 2])
+    sides = [quad_of(middle + z, x, y), quad_of(middle - z, -x, y), quad_of(middle + x, -z, y), quad_of(middle - x, z, y),
+             quad_of(middle + y, x, -z)]  # fmt: skip
+    if piece.base > SWEEP_HEIGHT:
+        sides.append(quad_of(middle - y, x, z))
+    return tuple(sides)
+
+
+def front_size(light: Light) -> tuple[float, float, bool]:
+    """Width and height of the light's front [m], and whether it is round."""
+    source, modifier = light.source, light.modifier
+    if isinstance(modifier, Softbox | HomeBox):
+        return modifier.width, modifier.height, False
+    if isinstance(modifier, Octa | Umbrella | Dish | Bowl | Snoot):
+        return modifier.diameter, modifier.diameter, True
+    if light.photometry:
+        return light.photometry.width, light.photometry.height, False
+    if isinstance(source, Led | Window):
+        return source.width, source.height, False
+    if isinstance(source, Tube):
+        return source.length, TUBE_WIDTH, False
+    if isinstance(source, Speedlight):
+        wide, high = SPEEDLIGHT_FACE
+        return (high, wide, False) if source.upright else (wide, high, False)
+    wide, high = BARE_FACE[source.kind]
+    return wide, high, True
+
+
+@lru_cache(maxsize=KEPT)
+def emitter_quad(light: Light) -> Quad:
+    """The light's front, its face toward what it is aimed at."""
+    right, up, _ = aiming_axes(light.place, light.aim)
+    if light.roll:
+        c, s = np.cos(np.radians(light.roll)), np.sin(np.radians(light.roll))
+        right, up = right * c + up * s, up * c - right * s
+    width, height, round_front = front_size(light)
+    middle = light.place.array
+    if isinstance(light.source, Window):
+        middle = middle + unit(light.aim.array - middle) * WINDOW_SILL
+    return quad_of(middle, -right * width / 2, up * height / 2, round_front)
+
+
+@lru_cache(maxsize=KEPT)
+def panel_quads(panel: Panel) -> tuple[Quad, ...]:
+    """The flat parts of a panel, their fronts toward what it is aimed at.
+
+    A V-flat has two wings that open toward its aim; a curved one three level strips, the outer ones bent toward it.
+    """
+    right, up, forward = aiming_axes(panel.place, panel.aim)
+    middle = panel.place.array
+    bend = np.radians(180 - panel.fold) / 2
+    c, s = np.cos(bend), np.sin(bend)
+    if panel.shape == "V-flat":
+        wings = []
+        for side in (-1, 1):
+            along = side * right * c + forward * s
+            centre = middle + along * panel.width / 4
+            wings.append(quad_of(centre, -side * along * panel.width / 4, up * panel.height / 2))
+        return tuple(wings)
+    if panel.shape == "curved":
+        high = panel.height / 6
+        strips = [quad_of(middle, -right * panel.width / 2, up * high)]
+        for side in (-1, 1):
+            along = side * up * c + forward * s
+            centre = middle + side * up * high + along * high
+            strips.append(quad_of(centre, -right * panel.width / 2, side * along * high))
+        return tuple(strips)
+    return (quad_of(middle, -right * panel.width / 2, up * panel.height / 2),)
+
+
+def still_quads(photo_set: Set) -> tuple[tuple[Quad, Surface], ...]:
+    """The surfaces that stand beside the walls: backdrop, its sweep, furniture."""
+    backdrop = photo_set.backdrop
+    made = [(backdrop_quad(backdrop), backdrop.surface)]
+    sweep = sweep_quad(backdrop)
+    if sweep:
+        made.append((sweep, backdrop.surface))
+    return (*made, *((quad, piece.surface) for piece in photo_set.furniture for quad in furniture_quads(piece)))
+
+
+@lru_cache(maxsize=KEPT)
+def door_quads(light: Light) -> tuple[Quad, ...]:
+    """The leaves of a light's barn doors, each as wide as the front and half as long again as its half."""
+    if light.barn_doors is None:
+        return ()
+    quad = emitter_quad(light)
+    centre, x, y, out = np.array(quad.centre), -np.array(quad.half_x), np.array(quad.half_y), quad.normal
+    made = []
+    for opening, side, along in ((light.barn_doors.left, -x, y), (light.barn_doors.right, x, y),
+                                 (light.barn_doors.top, y, x), (light.barn_doors.bottom, -y, x)):  # fmt: skip
+        a, reach = np.radians(opening), float(np.linalg.norm(side))
+        leaf = (-unit(side) * np.cos(a) + out * np.sin(a)) * 1.5 * reach
+        made.append(quad_of(centre + side + out * 0.005 + leaf / 2, leaf / 2, along))
+    return tuple(made)
+
+
+def lower_edge(light: Light) -> float:
+    """Height of the lowest corner of the front cloth above the floor [m]."""
+    return float(emitter_quad(light).corners[:, 1].min())
+
+
+def field_of_view(camera: Camera, aspect: float) -> tuple[float, float]:
+    """Half width and half height of the picture at unit distance.
+
+    The picture is the largest middle crop of the sensor with the given aspect (width / height).
+    """
+    width, height = camera.sensor
+    if width / height > aspect:
+        width = height * aspect
+    else:
+        height = width / aspect
+    return width / 2 / camera.focal_length, height / 2 / camera.focal_length

@@ -1,0 +1,1 @@
+"""Drawings, words and units of everything that is shown."""

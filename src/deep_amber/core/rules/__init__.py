@@ -1,0 +1,1 @@
+"""What a set must satisfy: things stand in the room, fit together, and do not burn."""

@@ -1,0 +1,86 @@
+"""Lamp heat against fitting and material.
+
+Limits are cautious assumptions: paper chars near 230 C, foam and plastics soften from 70 C, and a hot bulb's glass
+stands at 150-260 C; studio boxes are commonly marked for modelling lamps of 250 W. Local rules, the maker's marking
+and licensed people come first.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ..gear.sources import Lamp, Strobe
+from ..model.light import Light
+from ..model.set import Set
+
+NEAR = 0.8  # share of a limit from which it is warned
+HOT_LIMIT = {"card": 15.0, "foam": 0.0, "plastic": 10.0, "cloth": 40.0}
+"""Largest hot (tungsten or halogen) bulb in that material [W]."""
+COOL_LIMIT = {"card": 40.0, "foam": 20.0, "plastic": 30.0, "cloth": 120.0}
+"""Largest LED or fluorescent bulb in that material [W]."""
+MODELLING_LIMIT = {"card": 0.0, "foam": 0.0, "plastic": 0.0, "cloth": 250.0}
+"""Largest halogen modelling lamp of a studio head in that material [W]."""
+GEL_LIMIT = 150.0
+"""Largest hot bulb behind a gel held close to it [W]."""
+
+
+@dataclass(frozen=True)
+class Verdict:
+    refused: bool
+    field: str
+    """Of the light."""
+    message: str
+    accepted: str
+
+
+def material_of(light: Light) -> str:
+    """What is near the bulb: card, foam, plastic, cloth, or empty for metal and air."""
+    modifier = light.modifier
+    material = getattr(modifier, "material", "")
+    if modifier.kind in ("softbox", "octa", "umbrella") or getattr(modifier, "sock", False):
+        return "cloth"
+    return "" if material == "metal" else material
+
+
+def heat_warnings(photo_set: Set) -> list[str]:
+    """In words, what to be careful with in a set; what is refused never comes to be in one."""
+    return [f"{k.name}: {v.message}; {v.accepted}" for k in photo_set.lights for v in heat(k) if not v.refused]
+
+
+def _against(watts: float, limit: float, field: str, what: str, where: str) -> Iterator[Verdict]:
+    if watts > limit:
+        yield Verdict(
+            True,
+            field,
+            f"{what} of {watts:g} W would burn or melt {where}",
+            f"at most {limit:g} W there, or a cool lamp",
+        )
+    elif limit and watts >= NEAR * limit:
+        yield Verdict(False, field, f"{what} of {watts:g} W is near the limit of {where} ({limit:g} W)",
+                      "short use, air above it, never unattended")  # fmt: skip
+
+
+def heat(light: Light) -> Iterator[Verdict]:
+    """What its lamp's heat forbids, and what it asks to be careful with."""
+    material, source = material_of(light), light.source
+    if isinstance(source, Lamp):
+        hot = source.bulb in ("tungsten", "halogen")
+        name = f"a {source.bulb} bulb" if source.bulb != "led" else "an LED bulb"
+        if source.rating:
+            if source.watts > source.rating:
+                yield Verdict(True, "source.watts", f"{source.watts:g} W is more than the fitting's {source.rating:g} W",
+                              f"at most {source.rating:g} W")  # fmt: skip
+            elif hot and source.watts >= NEAR * source.rating:
+                yield Verdict(False, "source.watts", f"{source.watts:g} W is near the fitting's {source.rating:g} W",
+                              "keep cloth and paper off it; let it cool before it is touched")  # fmt: skip
+        if material:
+            limits = HOT_LIMIT if hot else COOL_LIMIT
+            yield from _against(source.watts, limits[material], "modifier", name, material)
+        if hot and light.gels:
+            yield from _against(source.watts, GEL_LIMIT, "gels", name, "the gel")
+    if isinstance(source, Strobe) and source.modelling_lamp:
+        if material:
+            yield from _against(
+                source.modelling_lamp, MODELLING_LIMIT[material], "modifier", "a modelling lamp", material
+            )
+        if light.gels:
+            yield from _against(source.modelling_lamp, GEL_LIMIT * 2, "gels", "a modelling lamp", "the gel")

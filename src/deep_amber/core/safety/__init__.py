@@ -1,1 +1,0 @@
-"""Where the work can hurt someone: what is refused, what is warned of."""

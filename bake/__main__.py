@@ -121,8 +121,15 @@ def main():
         arrays = pack(look)
         path = folder / f"{look.name}.npz"
         np.savez_compressed(path, **arrays)
-        print(look.name, len(arrays["positions"]), "vertices", len(arrays["faces"]), "triangles",
-              path.stat().st_size // 1024, "kB")  # fmt: skip
+        print(
+            look.name,
+            len(arrays["positions"]),
+            "vertices",
+            len(arrays["faces"]),
+            "triangles",
+            path.stat().st_size // 1024,
+            "kB",
+        )
 
 
 if __name__ == "__main__":

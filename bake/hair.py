@@ -121,8 +121,13 @@ def _ribbons(points, normals, width, colour, rng, tip=0.3, roundness=0.3):
     colours = np.broadcast_to(colour.reshape(n, 1, 1, 3), vertices.shape)
     i = np.arange(n * k * 2).reshape(n, k, 2)
     quads = np.stack([i[:, :-1, 0], i[:, :-1, 1], i[:, 1:, 1], i[:, 1:, 0]], -1).reshape(-1, 4)
-    return (vertices.reshape(-1, 3), triangles(quads), ribbon_normals.reshape(-1, 3),
-            colours.reshape(-1, 3).copy(), np.repeat(tangent, 2, axis=1).reshape(-1, 3))  # fmt: skip
+    return (
+        vertices.reshape(-1, 3),
+        triangles(quads),
+        ribbon_normals.reshape(-1, 3),
+        colours.reshape(-1, 3).copy(),
+        np.repeat(tangent, 2, axis=1).reshape(-1, 3),
+    )
 
 
 def _chain(vertices, chin_height):

@@ -139,8 +139,14 @@ def eye(name, points, iris, segments=32):
         for j in range(segments):
             a, b = k * segments + j, k * segments + (j + 1) % segments
             faces += [[a, a + segments, b + segments], [a, b + segments, b]]
-    part = Part(name, np.concatenate(vertices) + centre, np.array(faces), np.concatenate(normals),
-                np.concatenate(colours), head_only(len(rings) * segments))  # fmt: skip
+    part = Part(
+        name,
+        np.concatenate(vertices) + centre,
+        np.array(faces),
+        np.concatenate(normals),
+        np.concatenate(colours),
+        head_only(len(rings) * segments),
+    )
     return Eye(part, centre, radius, centre + [0, 0, bulge])
 
 

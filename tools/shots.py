@@ -43,8 +43,12 @@ def sitters_sheet(path: Path) -> None:
         for row, pose in enumerate(POSES):
             sitter = replace(base.sitter, who=who, body_turn=0.0, head_turn=0.0, head_nod=0.0, head_tilt=0.0)
             eyes = face_marks(mesh, replace(sitter, **pose)).eyes
-            camera = replace(base.camera, aim=Point(eyes[0], eyes[1] - 0.06, eyes[2]), focal_length=85.0,
-                             aperture=8.0 if who == "nadia" else 11.0)  # fmt: skip
+            camera = replace(
+                base.camera,
+                aim=Point(eyes[0], eyes[1] - 0.06, eyes[2]),
+                focal_length=85.0,
+                aperture=8.0 if who == "nadia" else 11.0,
+            )
             quality = replace(SETTLED, size=Size(2 * wide, 2 * high))
             made = simulate(replace(base, sitter=replace(sitter, **pose), camera=camera), mesh, quality)
             sheet.paste(Image.fromarray(made.picture).resize((wide, high)), (wide * column, high * row))

@@ -54,8 +54,9 @@ def _table(readings: Readings) -> str:
         f"{r.label:<16} {stops_text(r.stops):>6}   {r.code:>3}   L* {r.lightness:4.0f}"
         for r in readings.surfaces.values()
     ]
-    rows += [f"{name.replace('_', ' '):<16} {metered_aperture_text(r.aperture):>12}"
-             for name, r in readings.incident.items()]  # fmt: skip
+    rows += [
+        f"{name.replace('_', ' '):<16} {metered_aperture_text(r.aperture):>12}" for name, r in readings.incident.items()
+    ]
     rows.append(f"{'lit to shadow':<16} {readings.ratio:5.1f} : 1   {stops_text(readings.ratio_stops)} stops")
     return "\n".join(rows)
 
@@ -99,8 +100,14 @@ def render(set_file: Path, out: Path, size: tuple[int, int]) -> None:
 
 def _as_json(finding: Finding) -> dict:
     mend = {"text": finding.mend.text, "set": asdict(finding.mend.photo_set)} if finding.mend else None
-    return {"code": finding.code, "severity": finding.severity, "step": finding.step, "message": finding.message,
-            "figures": finding.figures, "mend": mend}  # fmt: skip
+    return {
+        "code": finding.code,
+        "severity": finding.severity,
+        "step": finding.step,
+        "message": finding.message,
+        "figures": finding.figures,
+        "mend": mend,
+    }
 
 
 @main.command()
@@ -135,8 +142,15 @@ def pattern(set_file: Path, as_json: bool) -> None:
         return
     name = made["composed"] or made["pattern"] or "no key light comes to the face"
     click.echo(name + (f", between {' and '.join(made['between'])}" if made["between"] else ""))
-    click.echo("\n".join([*([made["side"]] if made["side"] else []), *(k["text"] for k in made["reasons"]),
-                          *(k["text"] for k in made["catchlights"])]))  # fmt: skip
+    click.echo(
+        "\n".join(
+            [
+                *([made["side"]] if made["side"] else []),
+                *(k["text"] for k in made["reasons"]),
+                *(k["text"] for k in made["catchlights"]),
+            ]
+        )
+    )
 
 
 @main.command()

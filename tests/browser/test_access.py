@@ -80,9 +80,13 @@ class Scan(PageTest):
 
     def test_every_step_and_the_first_visit(self):
         self.open_demo()
-        for number, tabs in (("1", ("found", "aims", "ideas")), ("3", ("values", "material")), ("4", ("skin and cloth",)),
-                             ("5", ("values", "sensor")),
-                             ("6", ("dial", "roads", "why", "softness", "people", "found"))):  # fmt: skip
+        for number, tabs in (
+            ("1", ("found", "aims", "ideas")),
+            ("3", ("values", "material")),
+            ("4", ("skin and cloth",)),
+            ("5", ("values", "sensor")),
+            ("6", ("dial", "roads", "why", "softness", "people", "found")),
+        ):
             self.page.locator("body").press(number)
             for tab in tabs:
                 self.page.get_by_role("tab", name=tab).click()

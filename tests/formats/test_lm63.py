@@ -9,8 +9,17 @@ from deep_amber.core.problem import NotAccepted
 from deep_amber.formats.lm63 import LARGEST_FILE, read_lm63
 
 
-def file(turns: list[float], rows: list[list[float]], angles=(0, 30, 60, 90), head="IESNA:LM-63-2002\n[TEST] made up\n",
-         tilt="NONE", kind=1, counts: tuple | None = None, multiplier=1.0, unit=2) -> bytes:  # fmt: skip
+def file(
+    turns: list[float],
+    rows: list[list[float]],
+    angles=(0, 30, 60, 90),
+    head="IESNA:LM-63-2002\n[TEST] made up\n",
+    tilt="NONE",
+    kind=1,
+    counts: tuple | None = None,
+    multiplier=1.0,
+    unit=2,
+) -> bytes:
     a, t = counts or (len(angles), len(turns))
     numbers = f"1 1000 {multiplier} {a} {t} {kind} {unit} 0.2 0.1 0\n1.0 1.0 50\n"
     body = "\n".join(" ".join(map(str, r)) for r in [list(angles), turns, *rows])

@@ -63,8 +63,12 @@ def _cap_seen(cos):
     t = (np.arange(90) + 0.5) / 90 * 2 * math.pi
     c = np.linspace(0, 1, 101)
     s = np.sqrt(1 - c * c)
-    seen = np.array([np.maximum(a * z[:, None] + b * np.sqrt(1 - z * z)[:, None] * np.cos(t), 0).mean()
-                     for a, b in zip(c, s, strict=True)])  # fmt: skip
+    seen = np.array(
+        [
+            np.maximum(a * z[:, None] + b * np.sqrt(1 - z * z)[:, None] * np.cos(t), 0).mean()
+            for a, b in zip(c, s, strict=True)
+        ]
+    )
     return np.interp(cos, c, seen), 2 * math.pi * np.trapezoid(seen, c)
 
 
@@ -76,8 +80,9 @@ def canopy(cos, x, y):
 
 
 def glowing(share):
-    return lambda cos, x, y: ((1 - share) * np.maximum(cos, 0) / math.pi
-                              + share * np.sqrt(np.maximum(1 - cos * cos, 0)) / math.pi**2)  # fmt: skip
+    return lambda cos, x, y: (
+        (1 - share) * np.maximum(cos, 0) / math.pi + share * np.sqrt(np.maximum(1 - cos * cos, 0)) / math.pi**2
+    )
 
 
 def _beam(light):
@@ -128,6 +133,16 @@ def sources_of(photo_set, light) -> list[Source]:
     for sun in made[1:]:
         row = sun.emitter.row
         gate = (np.array(quad.centre), x, y, quad.normal)
-        out.append(Source(row[:3], row[3:6], row[6:9], True, 0.0, lambda u, v, cos, x, y: np.ones(len(u)),
-                          sun.radiance * colour, gate))  # fmt: skip
+        out.append(
+            Source(
+                row[:3],
+                row[3:6],
+                row[6:9],
+                True,
+                0.0,
+                lambda u, v, cos, x, y: np.ones(len(u)),
+                sun.radiance * colour,
+                gate,
+            )
+        )
     return out

@@ -62,10 +62,13 @@ class Shapes:
 def _room(shapes: Shapes, room) -> None:
     w, h, d, s = room.width / 2, room.height / 2, room.depth / 2, room.surfaces
     for colour, centre, x, y in (
-        (s.left, (-w, h, d), (0, h, 0), (0, 0, d)), (s.right, (w, h, d), (0, h, 0), (0, 0, d)),
-        (s.floor, (0, 0, d), (w, 0, 0), (0, 0, d)), (s.ceiling, (0, 2 * h, d), (w, 0, 0), (0, 0, d)),
-        (s.back, (0, h, 0), (w, 0, 0), (0, h, 0)), (s.front, (0, h, 2 * d), (w, 0, 0), (0, h, 0)),
-    ):  # fmt: skip
+        (s.left, (-w, h, d), (0, h, 0), (0, 0, d)),
+        (s.right, (w, h, d), (0, h, 0), (0, 0, d)),
+        (s.floor, (0, 0, d), (w, 0, 0), (0, 0, d)),
+        (s.ceiling, (0, 2 * h, d), (w, 0, 0), (0, 0, d)),
+        (s.back, (0, h, 0), (w, 0, 0), (0, h, 0)),
+        (s.front, (0, h, 2 * d), (w, 0, 0), (0, h, 0)),
+    ):
         shapes.sheet(quad_of(centre, x, y), colour.rgb)
 
 
@@ -112,10 +115,17 @@ def result(name: str, samples: int) -> dict:
         got = straight(past, sources, points, axes, receptor, 2 * STRATA)
         got = got + gathered(whole, sources, points, axes, receptor, samples, past)
         meters |= {k: v.tolist() for k, v in zip(sensors.names, got, strict=True)}
-    return {"scene": name, "samples": samples,
-            "set_file": json.loads(write_set_file(new_file(f"reference, {name}", photo_set))), "names": at.names,
-            "points": at.points.round(6).tolist(), "normals": at.normals.round(6).tolist(),
-            "direct": direct.round(5).tolist(), "total": total.round(5).tolist(), "meters": meters}  # fmt: skip
+    return {
+        "scene": name,
+        "samples": samples,
+        "set_file": json.loads(write_set_file(new_file(f"reference, {name}", photo_set))),
+        "names": at.names,
+        "points": at.points.round(6).tolist(),
+        "normals": at.normals.round(6).tolist(),
+        "direct": direct.round(5).tolist(),
+        "total": total.round(5).tolist(),
+        "meters": meters,
+    }
 
 
 def main() -> None:

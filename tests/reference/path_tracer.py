@@ -78,9 +78,11 @@ class World:
     def __init__(self, vertices, normals, colours, faces, matter, matters: list[Matter]):
         self.vertices, self.normals, self.colours, self.faces = vertices, normals, colours, faces
         self.figures = {k: np.array([getattr(m, k) for m in matters])[matter] for k in Matter.__dataclass_fields__}
-        head = (f"ply\nformat binary_little_endian 1.0\nelement vertex {len(vertices)}\n"
-                "property float x\nproperty float y\nproperty float z\n"
-                f"element face {len(faces)}\nproperty list uchar int vertex_indices\nend_header\n")  # fmt: skip
+        head = (
+            f"ply\nformat binary_little_endian 1.0\nelement vertex {len(vertices)}\n"
+            "property float x\nproperty float y\nproperty float z\n"
+            f"element face {len(faces)}\nproperty list uchar int vertex_indices\nend_header\n"
+        )
         rows = np.empty(len(faces), dtype=[("n", "u1"), ("v", "<i4", 3)])
         rows["n"], rows["v"] = 3, faces
         with tempfile.NamedTemporaryFile(suffix=".ply") as file:
@@ -185,8 +187,11 @@ def _onward(ways, normals, colour, figures, rng):
     exponent = np.where(through, figures["straight_exponent"], figures["gloss_exponent"])
     side = np.where(through[:, None], -normals, normals)
     axis = np.where(through[:, None], ways, ways - 2 * dot(ways, normals)[:, None] * normals)
-    new = np.where(lobed[:, None], around(axis, rng.random(n), rng.random(n), exponent),
-                   around(side, rng.random(n), rng.random(n), np.ones(n)))  # fmt: skip
+    new = np.where(
+        lobed[:, None],
+        around(axis, rng.random(n), rng.random(n), exponent),
+        around(side, rng.random(n), rng.random(n), np.ones(n)),
+    )
     # f cos / density: for a diffuse surface 1, for the lobe (n + 2) / (n + 1) cos.
     weight = np.where(lobed, (exponent + 2) / (exponent + 1) * np.maximum(dot(new, side), 0), 1.0) * whole
     carried = np.where(through[:, None], 1.0, colour / bright[:, None]) * weight[:, None]
@@ -204,7 +209,14 @@ def onward(world: World, sources, origins, ways, first_world: World | None = Non
         t, triangle, weights = here.cast(origins, ways)
         k = triangle >= 0
         origins, ways, carries, owner, t, triangle, weights = (
-            origins[k], ways[k], carries[k], owner[k], t[k], triangle[k], weights[k])  # fmt: skip
+            origins[k],
+            ways[k],
+            carries[k],
+            owner[k],
+            t[k],
+            triangle[k],
+            weights[k],
+        )
         at = origins + ways * t[:, None]
         colour, normals, face = here.surface(triangle, weights)
         figures = {name: values[triangle] for name, values in here.figures.items()}

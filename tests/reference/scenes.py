@@ -119,31 +119,64 @@ SCENES = {
     "strip with fabric grid": lambda: _lit("grey", _at(-60.0, 15.0, 1.0, modifier=Softbox(0.3, 1.2, fabric_grid=40.0))),
     "bowl": lambda: _lit("black", _at(-40.0, 35.0, 1.5, modifier=Bowl())),
     "bowl with grid 20": lambda: _lit("grey", _at(-40.0, 35.0, 1.5, modifier=Bowl(), grid=20)),
-    "bowl with barn doors": lambda: _lit("grey", _at(-40.0, 35.0, 1.4, modifier=Bowl(), barn_doors=BarnDoors(70.0, 60.0, 80.0, 100.0))),
+    "bowl with barn doors": lambda: _lit(
+        "grey", _at(-40.0, 35.0, 1.4, modifier=Bowl(), barn_doors=BarnDoors(70.0, 60.0, 80.0, 100.0))
+    ),
     "beauty dish": lambda: _lit("grey", _at(-20.0, 40.0, 1.0, modifier=Dish())),
     "shoot-through umbrella": lambda: _lit("white", _at(modifier=Umbrella(1.0))),
     "umbrella, narrow flash": lambda: _lit("grey", _at(modifier=Umbrella(1.0), source=Speedlight(zoom=35.0))),
     "silver umbrella": lambda: _lit("grey", _at(modifier=Umbrella(1.0, "silver"))),
-    "home-made box that glows": lambda: _lit("white", _at(modifier=HomeBox(0.35, 0.35, "foam", 0.15), source=Lamp(15.0))),
-    "speedlight, bare": lambda: _lit("white", _at(-30.0, 30.0, 1.5, modifier=Bare(), source=Speedlight(zoom=50.0, upright=True))),
-    "LED panel": lambda: _lit("grey", _at(-50.0, 20.0, 0.9, modifier=Bare(), source=Led(1800.0, width=0.3, height=0.2))),
+    "home-made box that glows": lambda: _lit(
+        "white", _at(modifier=HomeBox(0.35, 0.35, "foam", 0.15), source=Lamp(15.0))
+    ),
+    "speedlight, bare": lambda: _lit(
+        "white", _at(-30.0, 30.0, 1.5, modifier=Bare(), source=Speedlight(zoom=50.0, upright=True))
+    ),
+    "LED panel": lambda: _lit(
+        "grey", _at(-50.0, 20.0, 0.9, modifier=Bare(), source=Led(1800.0, width=0.3, height=0.2))
+    ),
     "tube": lambda: _lit("grey", _at(-50.0, 20.0, 0.9, modifier=Bare(), source=Tube(), roll=90.0)),
-    "silk": lambda: _lit("grey", _at(-48.0, 38.0, 1.6, modifier=Bowl()), panels=(_panel(-48.0, 38.0, 0.8, "silk", width=1.0, height=1.0),)),
-    "bed sheet": lambda: _lit("white", _at(-55.0, 20.0, 1.4, modifier=Bowl()), panels=(_panel(-55.0, 20.0, 0.7, "bed sheet", width=0.9, height=1.2),)),
+    "silk": lambda: _lit(
+        "grey",
+        _at(-48.0, 38.0, 1.6, modifier=Bowl()),
+        panels=(_panel(-48.0, 38.0, 0.8, "silk", width=1.0, height=1.0),),
+    ),
+    "bed sheet": lambda: _lit(
+        "white",
+        _at(-55.0, 20.0, 1.4, modifier=Bowl()),
+        panels=(_panel(-55.0, 20.0, 0.7, "bed sheet", width=0.9, height=1.2),),
+    ),
     "board bounce": _bounced_off_board,
     "wall bounce": lambda: _lit("white", Light(Point(-0.7, 1.5, 2.7), Point(-1.5, 1.7, 2.9), 0.0, Bowl())),
-    "ceiling bounce": lambda: _lit("white", Light(Point(-0.4, 1.5, 3.0), Point(-0.3, 2.4, 2.8), 0.0, Bare(), source=Speedlight(zoom=35.0))),
+    "ceiling bounce": lambda: _lit(
+        "white", Light(Point(-0.4, 1.5, 3.0), Point(-0.3, 2.4, 2.8), 0.0, Bare(), source=Speedlight(zoom=35.0))
+    ),
     "white panel": lambda: _fill("white", "black"),
     "silver panel": lambda: _fill("silver", "grey"),
     "black panel": lambda: _fill("black", "white", 0.4),
-    "gold under the chin": lambda: _lit("black", _at(0.0, 45.0, 1.1), panels=(_panel(0.0, -50.0, 0.5, "gold", width=0.7, height=0.5, shape="curved", fold=120.0),)),
+    "gold under the chin": lambda: _lit(
+        "black",
+        _at(0.0, 45.0, 1.1),
+        panels=(_panel(0.0, -50.0, 0.5, "gold", width=0.7, height=0.5, shape="curved", fold=120.0),),
+    ),
     "V-flat": lambda: _fill("white", "grey", 0.8, width=1.6, height=1.8, shape="V-flat"),
-    "two lights": lambda: _lit("grey", _at(), replace(_at(145.0, 30.0, 1.2, modifier=Softbox(0.3, 0.9), name="rim"), output=-1.0)),
+    "two lights": lambda: _lit(
+        "grey", _at(), replace(_at(145.0, 30.0, 1.2, modifier=Softbox(0.3, 0.9), name="rim"), output=-1.0)
+    ),
     "gel and coloured wall": lambda: _lit("white", _at(gels=("full warm",)), right=RED),
     "window": lambda: _lit("white", Light(Point(-1.5, 1.4, 2.6), Point(-0.5, 1.4, 2.6), 0.0, Bare(), source=Window())),
-    "window with sun": lambda: _lit("grey", Light(Point(-1.5, 1.5, 2.9), Point(-0.5, 1.5, 2.9), 0.0, Bare(), source=Window(sun=True, sun_side=25.0, sun_height=14.0))),
+    "window with sun": lambda: _lit(
+        "grey",
+        Light(
+            Point(-1.5, 1.5, 2.9),
+            Point(-0.5, 1.5, 2.9),
+            0.0,
+            Bare(),
+            source=Window(sun=True, sun_side=25.0, sun_height=14.0),
+        ),
+    ),
     "four lights and three panels": _four_lights,
-}  # fmt: skip
+}
 
 
 def slug(name: str) -> str:

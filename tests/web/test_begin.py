@@ -2,8 +2,15 @@
 
 from tests.web.client import WebTest
 
-ANSWERS = {"width": "320cm", "depth": "13ft 9", "height": "2.4 m", "walls": "white emulsion", "backdrop": "mid grey paper",
-           "who": "anton", "framing": "head and shoulders"}  # fmt: skip
+ANSWERS = {
+    "width": "320cm",
+    "depth": "13ft 9",
+    "height": "2.4 m",
+    "walls": "white emulsion",
+    "backdrop": "mid grey paper",
+    "who": "anton",
+    "framing": "head and shoulders",
+}
 
 
 class Begin(WebTest):

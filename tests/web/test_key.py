@@ -58,8 +58,10 @@ class Dial(Key):
             {r["name"] for r in dial["regions"]}, {"flat", "butterfly", "loop", "Rembrandt", "split"}
         )
         name = next(r for r in dial["regions"] if r["name"] == "Rembrandt" and r["label"][0] < 0)
-        turned = self.client.post("/api/key/turn", json={"set": self.set, "thing": "lights.0", "azimuth": name["label"][0],
-                                                          "elevation": name["label"][1]}).json  # fmt: skip
+        turned = self.client.post(
+            "/api/key/turn",
+            json={"set": self.set, "thing": "lights.0", "azimuth": name["label"][0], "elevation": name["label"][1]},
+        ).json
         self.assertEqual((turned["resisted"], turned["key"], turned["thing"]), ("", 0, "lights.0"))
         self.assertEqual(self.pattern_of(turned["set"])["pattern"], "Rembrandt")
         self.set["room"]["height"], self.set["backdrop"]["height"] = 2.2, 2.1
@@ -187,8 +189,12 @@ class Follow(Key):
         locked = self.client.post(
             "/api/choose", json={"set": self.set, "field": "lights.0.follow", "option": "yes"}
         ).json["set"]
-        for url, body in (("move", {"thing": "sitter", "handle": "place", "to": {"x": 0.2}}), ("seat", {"who": "milo"}),
-                          ("nudge", {"field": "sitter.head_nod", "by": 6}), ("choose", {"field": "sitter.posture", "option": "standing"})):  # fmt: skip
+        for url, body in (
+            ("move", {"thing": "sitter", "handle": "place", "to": {"x": 0.2}}),
+            ("seat", {"who": "milo"}),
+            ("nudge", {"field": "sitter.head_nod", "by": 6}),
+            ("choose", {"field": "sitter.posture", "option": "standing"}),
+        ):
             made = self.client.post(f"/api/{url}", json={"set": locked, **body}).json["set"]
             self.assertNotEqual(made["lights"][0]["place"], locked["lights"][0]["place"], url)
             self.assertAlmostEqual(

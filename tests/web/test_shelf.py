@@ -85,8 +85,13 @@ class Refused(WebTest):
                 self.assertEqual(self.assert_refused(answer)[0]["field"], "name")
 
     def test_what_is_not_there(self):
-        for method, path in (("get", "/api/sets/nothing"), ("post", "/api/sets/nothing/copy"), ("get", "/api/other"),
-                             ("get", "/api/sets/nothing/thumbnail"), ("get", "/api/sets/" + "x" * 3000)):  # fmt: skip
+        for method, path in (
+            ("get", "/api/sets/nothing"),
+            ("post", "/api/sets/nothing/copy"),
+            ("get", "/api/other"),
+            ("get", "/api/sets/nothing/thumbnail"),
+            ("get", "/api/sets/" + "x" * 3000),
+        ):
             with self.subTest(path[:30]):
                 answer = getattr(self.client, method)(path)
                 self.assertIn(answer.status_code, (404, 422))

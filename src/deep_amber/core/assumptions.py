@@ -10,18 +10,35 @@ TUBE_EFFICACY = 85.0
 """Fluorescent and LED tubes [lm / W]."""
 
 EFFICIENCY = {
-    "bowl": 0.85, "box": 0.40, "box without baffle": 0.46, "box without cloth": 0.60, "open box": 0.75,
-    "dish": 0.70, "dish with sock": 0.45, "shoot-through": 0.85, "white umbrella": 0.65, "silver umbrella": 0.78,
-    "card": 0.40, "foam": 0.36, "plastic": 0.45,
-}  # fmt: skip
+    "bowl": 0.85,
+    "box": 0.40,
+    "box without baffle": 0.46,
+    "box without cloth": 0.60,
+    "open box": 0.75,
+    "dish": 0.70,
+    "dish with sock": 0.45,
+    "shoot-through": 0.85,
+    "white umbrella": 0.65,
+    "silver umbrella": 0.78,
+    "card": 0.40,
+    "foam": 0.36,
+    "plastic": 0.45,
+}
 """Share of the source's light that leaves the modifier. A cloth passes about two thirds of what meets it, white
 inner walls keep nine tenths, a baffle is a second cloth."""
 
 BOX_LOBE = 1.0
 """Exponent m of the front cloth's lobe cos^m over Lambert; thin cloth keeps some of the light's direction."""
 
-HOT_CENTRE = {"box": 0.4, "box without baffle": 1.2, "box without cloth": 1.5, "open box": 3.0, "dish": -1.2,
-              "dish with sock": 0.3, "home-made box": 1.3}  # fmt: skip
+HOT_CENTRE = {
+    "box": 0.4,
+    "box without baffle": 1.2,
+    "box without cloth": 1.5,
+    "open box": 3.0,
+    "dish": -1.2,
+    "dish with sock": 0.3,
+    "home-made box": 1.3,
+}
 """Stops from the middle of the front down to the middle of its edge."""
 
 UNEVEN_BEAM = 0.3
@@ -51,8 +68,18 @@ STANDARD_BOWL = 62.0
 WIDE_PANEL_ZOOM, WIDE_PANEL_PASSES = 14.0, 0.7
 """What a speedlight's diffusing panel covers [mm], and the share of light it passes."""
 
-GUIDE_BY_ZOOM = ((14.0, 0.62), (24.0, 0.80), (28.0, 0.86), (35.0, 1.0), (50.0, 1.14), (70.0, 1.30), (85.0, 1.40),
-                 (105.0, 1.52), (135.0, 1.60), (200.0, 1.68))  # fmt: skip
+GUIDE_BY_ZOOM = (
+    (14.0, 0.62),
+    (24.0, 0.80),
+    (28.0, 0.86),
+    (35.0, 1.0),
+    (50.0, 1.14),
+    (70.0, 1.30),
+    (85.0, 1.40),
+    (105.0, 1.52),
+    (135.0, 1.60),
+    (200.0, 1.68),
+)
 """Guide number at a zoom position against that at 35 mm, as printed for common zoom heads."""
 
 WINDOW_PASSES = {"clear": 0.85, "curtain": 0.35, "blind": 0.06, "diffusion": 0.45, "blackout": 0.0}

@@ -95,10 +95,13 @@ def read_lm63(raw: bytes, name: str = "measured beam") -> Photometry:
     metre = FEET if unit == 1 else 1.0
     keep, planes = _thinned(angles, MOST_ANGLES), _thinned(full_turns, MOST_TURNS)
     made = Photometry(
-        name.strip()[:60] or "measured beam", tuple(angles[k] for k in keep), tuple(full_turns[j] for j in planes),
+        name.strip()[:60] or "measured beam",
+        tuple(angles[k] for k in keep),
+        tuple(full_turns[j] for j in planes),
         tuple(tuple(full_rows[j][k] for k in keep) for j in planes),
-        min(max(abs(width) * metre, 0.005), 3.0), min(max(abs(length) * metre, 0.005), 3.0),
-    )  # fmt: skip
+        min(max(abs(width) * metre, 0.005), 3.0),
+        min(max(abs(length) * metre, 0.005), 3.0),
+    )
     problems = [*check_limits(made), *table_problems(made)]
     if problems:
         raise NotAccepted([Problem(f"file.{p.field}", p.message, p.accepted) for p in problems[:10]])

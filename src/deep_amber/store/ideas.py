@@ -71,8 +71,16 @@ def add_idea(sessions: Sessions, folder: Path, set_id: str, picture: IdeaPicture
         # Files first: a row never names a file that is not there.
         _write(folder / FOLDER / f"{name}.{picture.suffix}", picture.original)
         _write(shown_file(folder, name), picture.shown)
-        row = IdeaRow(id=uuid.uuid4().hex, set_id=set_id, picture=name, suffix=picture.suffix, width=picture.width,
-                      height=picture.height, note="", added_at=now())  # fmt: skip
+        row = IdeaRow(
+            id=uuid.uuid4().hex,
+            set_id=set_id,
+            picture=name,
+            suffix=picture.suffix,
+            width=picture.width,
+            height=picture.height,
+            note="",
+            added_at=now(),
+        )
         session.add(row)
         session.flush()
         return _idea(row)
@@ -112,5 +120,15 @@ def copy_ideas(sessions: Sessions, from_set: str, to_set: str) -> None:
     with sessions.begin() as session:
         rows = session.scalars(select(IdeaRow).where(IdeaRow.set_id == from_set, IdeaRow.removed_at.is_(None)))
         for row in list(rows):
-            session.add(IdeaRow(id=uuid.uuid4().hex, set_id=to_set, picture=row.picture, suffix=row.suffix, width=row.width,
-                                height=row.height, note=row.note, added_at=row.added_at))  # fmt: skip
+            session.add(
+                IdeaRow(
+                    id=uuid.uuid4().hex,
+                    set_id=to_set,
+                    picture=row.picture,
+                    suffix=row.suffix,
+                    width=row.width,
+                    height=row.height,
+                    note=row.note,
+                    added_at=row.added_at,
+                )
+            )

@@ -60,8 +60,14 @@ def row_of(session: Session, set_id: str, deleted: bool = False) -> SetRow:
 
 def _added(session: Session, file: SetFile) -> SetRow:
     at = now()
-    row = SetRow(id=uuid.uuid4().hex, name=file.name, document=write_set_file(file).decode(), version=1,
-                 created_at=at, changed_at=at)  # fmt: skip
+    row = SetRow(
+        id=uuid.uuid4().hex,
+        name=file.name,
+        document=write_set_file(file).decode(),
+        version=1,
+        created_at=at,
+        changed_at=at,
+    )
     session.add(row)
     return row
 

@@ -35,8 +35,13 @@ def invalid_body(error: ValidationError) -> Response:
 
 
 def stored_out(stored) -> dict:
-    return {"id": stored.id, "name": stored.name, "version": stored.version, "changed_at": stored.changed_at,
-            "file": stored.file}  # fmt: skip
+    return {
+        "id": stored.id,
+        "name": stored.name,
+        "version": stored.version,
+        "changed_at": stored.changed_at,
+        "file": stored.file,
+    }
 
 
 def register_errors(app: Flask) -> None:

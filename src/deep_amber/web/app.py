@@ -42,8 +42,12 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     data_folder : holds the database; made when it is missing
     hosts : host names it answers to beside this machine's own
     """
-    app = OpenAPI(__name__, info=Info(title="Deep Amber", version=__version__), static_folder=None,
-                  validation_error_callback=invalid_body)  # fmt: skip
+    app = OpenAPI(
+        __name__,
+        info=Info(title="Deep Amber", version=__version__),
+        static_folder=None,
+        validation_error_callback=invalid_body,
+    )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_FILE
     app.extensions["folder"] = data_folder
     app.extensions["sessions"] = open_store(data_folder)

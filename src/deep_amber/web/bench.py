@@ -33,8 +33,9 @@ from .schemas import (
     StepIn,
 )
 
-bench = APIBlueprint("bench", __name__, url_prefix="/api", abp_tags=[Tag(name="bench")],
-                     abp_responses={"422": ProblemsOut})  # fmt: skip
+bench = APIBlueprint(
+    "bench", __name__, url_prefix="/api", abp_tags=[Tag(name="bench")], abp_responses={"422": ProblemsOut}
+)
 
 
 @bench.post("/picture", responses={"200": PictureOut, "204": None})
@@ -44,8 +45,16 @@ def picture(body: PictureIn):
     made, pattern = desk.compute(body.set, body.quality, body.viewer, body.turn, body.solo, body.was)
     coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
     meter = {k: metered_aperture_text(r.aperture) for k, r in made.readings.incident.items()}
-    return answer(PictureOut(turn=body.turn, quality=body.quality, picture=f"data:image/jpeg;base64,{coded}",
-                             readings=made.readings, meter=meter, pattern=pattern))  # fmt: skip
+    return answer(
+        PictureOut(
+            turn=body.turn,
+            quality=body.quality,
+            picture=f"data:image/jpeg;base64,{coded}",
+            readings=made.readings,
+            meter=meter,
+            pattern=pattern,
+        )
+    )
 
 
 @bench.get("/ladder", responses={"200": LadderOut})

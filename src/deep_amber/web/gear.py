@@ -63,8 +63,9 @@ def add(body: AddIn):
         return scene_of(sound(made), body, thing=f"panels.{len(made.panels) - 1}")
     modifier, modifier_owned = taken(kit, "modifiers", body.modifier) if body.modifier else (None, "")
     trim = trim_of(kit, owned, modifier_owned) if owned else 0.0
-    made = editing.add_light(photo_set, mesh, item.source, modifier.modifier if modifier else None, body.role, owned,
-                             modifier_owned, trim)  # fmt: skip
+    made = editing.add_light(
+        photo_set, mesh, item.source, modifier.modifier if modifier else None, body.role, owned, modifier_owned, trim
+    )
     return scene_of(sound(made), body, thing=f"lights.{len(made.lights) - 1}")
 
 

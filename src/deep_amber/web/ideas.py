@@ -14,8 +14,13 @@ from ..store import ideas as store
 from .answers import answer
 from .schemas import Body, ProblemsOut, SetPath
 
-ideas = APIBlueprint("ideas", __name__, url_prefix="/api/sets", abp_tags=[Tag(name="ideas")],
-                     abp_responses={"404": ProblemsOut, "422": ProblemsOut})  # fmt: skip
+ideas = APIBlueprint(
+    "ideas",
+    __name__,
+    url_prefix="/api/sets",
+    abp_tags=[Tag(name="ideas")],
+    abp_responses={"404": ProblemsOut, "422": ProblemsOut},
+)
 TOLERANCE = 1000  # bytes over the limit that are still read, so that the refusal can say how large the file is
 
 

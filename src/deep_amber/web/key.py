@@ -94,8 +94,15 @@ def advice(body: AdviceIn):
     """Roads to a pattern, or why there is none and what would make one."""
     with _desk().aside(sound(body.set), body.viewer, body.turn, asked=True) as stages:
         made = advice_to(stages, body.target, support_of_kit(), body.feet)
-    return answer(AdviceOut(target=made.target, here=made.here, roads=list(map(_road, made.roads)), because=made.because,
-                            possible=list(map(_road, made.possible))))  # fmt: skip
+    return answer(
+        AdviceOut(
+            target=made.target,
+            here=made.here,
+            roads=list(map(_road, made.roads)),
+            because=made.because,
+            possible=list(map(_road, made.possible)),
+        )
+    )
 
 
 def _picture(photo_set: Set, quality: Quality, memory: Memory, go_on) -> str:
@@ -109,9 +116,15 @@ def tries(body: KeyIn):
     with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
         found, memory = tries_of(stages, support_of_kit()), Memory()
         mesh = sitter_of(body.set)
-        out = [TryOut(name=k.name, reachable=k.reachable, reason=k.reason,
-                      picture=_picture(face_set(k.photo_set, mesh), FACE, memory, stages.go_on) if k.photo_set else "")
-               for k in found]  # fmt: skip
+        out = [
+            TryOut(
+                name=k.name,
+                reachable=k.reachable,
+                reason=k.reason,
+                picture=_picture(face_set(k.photo_set, mesh), FACE, memory, stages.go_on) if k.photo_set else "",
+            )
+            for k in found
+        ]
     return answer(TriesOut(tries=out))
 
 
@@ -132,8 +145,10 @@ def softness(body: KeyIn):
         return answer(SoftOut(distance="", others=[], lines=[]))
     covered = coverage(body.set.lights[index])
     lines = [shine_text(shine) if shine else "", covered and f"{covered[0].upper()}{covered[1:]}."]
-    other = [GradeOut(grade=k.grade, size=span_text(k.size, body.feet), distance=span_text(k.distance, body.feet))
-             for k in others(reading.softness.size, reading.distance)]  # fmt: skip
+    other = [
+        GradeOut(grade=k.grade, size=span_text(k.size, body.feet), distance=span_text(k.distance, body.feet))
+        for k in others(reading.softness.size, reading.distance)
+    ]
     return answer(
         SoftOut(distance=units.length_text(reading.distance, body.feet), others=other, lines=[k for k in lines if k])
     )
@@ -150,5 +165,13 @@ def row(body: RowIn):
     except NotAccepted as refused:
         raise NotAccepted([Problem("spacing", p.message, p.accepted) for p in refused.problems]) from None
     made = row_of(body.set, sitter_of(body.set), index, body.count, spacing, body.feet)
-    return answer(RowOut(stops=list(made.now.stops), spread=made.now.spread, best=list(made.best.stops),
-                         best_spread=made.best.spread, text=made.text, set=made.photo_set))  # fmt: skip
+    return answer(
+        RowOut(
+            stops=list(made.now.stops),
+            spread=made.now.spread,
+            best=list(made.best.stops),
+            best_spread=made.best.spread,
+            text=made.text,
+            set=made.photo_set,
+        )
+    )

@@ -21,10 +21,16 @@ kit = APIBlueprint(
 
 def _trims(owned: Kit) -> list[TrimOut]:
     return [
-        TrimOut(source=item.name, modifier=t.reading.modifier or "bare", read=metered_aperture_text(t.reading.aperture),
-                table=metered_aperture_text(t.table), trim=stops_text(t.trim))
-        for item in owned.sources for t in trims(owned, item)
-    ]  # fmt: skip
+        TrimOut(
+            source=item.name,
+            modifier=t.reading.modifier or "bare",
+            read=metered_aperture_text(t.reading.aperture),
+            table=metered_aperture_text(t.table),
+            trim=stops_text(t.trim),
+        )
+        for item in owned.sources
+        for t in trims(owned, item)
+    ]
 
 
 def kit_out(stored: StoredKit) -> KitOut:

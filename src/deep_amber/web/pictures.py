@@ -52,8 +52,9 @@ class PictureDesk:
 
         return go_on
 
-    def compute(self, photo_set: Set, quality: str, viewer: str, turn: int, solo: int | None = None,
-                was: str = "") -> tuple[Simulated, PatternReading | None]:  # fmt: skip
+    def compute(
+        self, photo_set: Set, quality: str, viewer: str, turn: int, solo: int | None = None, was: str = ""
+    ) -> tuple[Simulated, PatternReading | None]:
         """The picture and readings of a set, of its light `solo` alone when one is given, and the pattern of its key.
 
         Raises NotAccepted for an unsound set, Superseded when dropped.

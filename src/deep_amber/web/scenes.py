@@ -58,11 +58,19 @@ def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | No
     chosen = still_there(photo_set, thing or asked.thing or "")
     fields = fields_of(photo_set, chosen) if chosen else {}
     camera, light = fields_of(photo_set, "camera"), _light(photo_set, chosen)
-    return answer(SceneOut(
-        set=photo_set, drawing=drawing(photo_set, sitter_of(photo_set)),
-        values=[_value(photo_set, path, field, asked.feet) for path, field in fields.items()],
-        exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE],
-        choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)],
-        fits=list(modifiers_for(light.source)) if light else [], facts=facts_of(light) if light else [],
-        warnings=_warnings(photo_set), aims=aims_of(photo_set.look, sitter_of(photo_set)), key=key_index(photo_set), thing=chosen, resisted=resisted,
-    ))  # fmt: skip
+    return answer(
+        SceneOut(
+            set=photo_set,
+            drawing=drawing(photo_set, sitter_of(photo_set)),
+            values=[_value(photo_set, path, field, asked.feet) for path, field in fields.items()],
+            exposure=[_value(photo_set, path, camera[path], asked.feet) for path in EXPOSURE],
+            choices=[ChoiceOut(**asdict(c), group=group_of(c.field)) for c in choices_of(photo_set, chosen)],
+            fits=list(modifiers_for(light.source)) if light else [],
+            facts=facts_of(light) if light else [],
+            warnings=_warnings(photo_set),
+            aims=aims_of(photo_set.look, sitter_of(photo_set)),
+            key=key_index(photo_set),
+            thing=chosen,
+            resisted=resisted,
+        )
+    )

@@ -16,8 +16,13 @@ from ..store.kit import open_kit
 from .answers import answer, stored_out
 from .schemas import EntryOut, NameIn, ProblemsOut, SaveIn, SetPath, ShelfOut, StaleOut, StoredOut
 
-shelf = APIBlueprint("shelf", __name__, url_prefix="/api/sets", abp_tags=[Tag(name="shelf")],
-                     abp_responses={"404": ProblemsOut, "422": ProblemsOut})  # fmt: skip
+shelf = APIBlueprint(
+    "shelf",
+    __name__,
+    url_prefix="/api/sets",
+    abp_tags=[Tag(name="shelf")],
+    abp_responses={"404": ProblemsOut, "422": ProblemsOut},
+)
 
 THUMBNAILS = 300  # kept, about 8 kB each
 

@@ -21,8 +21,9 @@ from .scenes import scene_of, sound
 from .schemas import ProblemsOut, SceneOut
 from .steps_schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, LensesOut, LensIn, MendOut, StepOut, StepsOut
 
-steps = APIBlueprint("steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")],
-                     abp_responses={"422": ProblemsOut})  # fmt: skip
+steps = APIBlueprint(
+    "steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")], abp_responses={"422": ProblemsOut}
+)
 
 
 @steps.get("/steps", responses={"200": StepsOut})
@@ -41,11 +42,22 @@ def findings(body: FindingsIn):
     found = findings_of(
         photo_set, sitter_of(photo_set), body.feet, go_on, lenses_of_kit(owned_only=True), support_of_kit()
     )
-    return answer(FindingsOut(
-        states=states_of(photo_set, found),
-        findings=[FindingOut(code=f.code, severity=f.severity, step=f.step, message=f.message, figures=f.figures,
-                             mend=MendOut(text=f.mend.text, set=f.mend.photo_set) if f.mend else None) for f in found],
-    ))  # fmt: skip
+    return answer(
+        FindingsOut(
+            states=states_of(photo_set, found),
+            findings=[
+                FindingOut(
+                    code=f.code,
+                    severity=f.severity,
+                    step=f.step,
+                    message=f.message,
+                    figures=f.figures,
+                    mend=MendOut(text=f.mend.text, set=f.mend.photo_set) if f.mend else None,
+                )
+                for f in found
+            ],
+        )
+    )
 
 
 @steps.post("/framed", responses={"200": SceneOut})

@@ -18,11 +18,16 @@ from tests.sets import mesh_of, plain_set, rich_set
 
 PLACES = st.builds(Point, st.floats(-1.6, 1.6), st.floats(0.1, 2.3), st.floats(0.1, 4.7))
 
-SITTERS = st.fixed_dictionaries({
-    "who": st.sampled_from(known_sitters()), "posture": st.sampled_from(["seated", "standing", "lying"]),
-    "glasses": st.sampled_from(["none", "heavy"]), "skin_stops": st.sampled_from([-2.0, 0.0, 1.0]),
-    "chin_forward": st.sampled_from([0.0, 0.05]), "head_nod": st.sampled_from([-35.0, 3.0, 40.0]),
-})  # fmt: skip
+SITTERS = st.fixed_dictionaries(
+    {
+        "who": st.sampled_from(known_sitters()),
+        "posture": st.sampled_from(["seated", "standing", "lying"]),
+        "glasses": st.sampled_from(["none", "heavy"]),
+        "skin_stops": st.sampled_from([-2.0, 0.0, 1.0]),
+        "chin_forward": st.sampled_from([0.0, 0.05]),
+        "head_nod": st.sampled_from([-35.0, 3.0, 40.0]),
+    }
+)
 LOOKS = st.sampled_from(
     [None, *PRESETS.values(), replace(PRESETS["headshot"], ratio=64.0, backdrop_tone=-7.0, hardness="hard")]
 )
@@ -30,9 +35,19 @@ LOOKS = st.sampled_from(
 
 class AnySet(unittest.TestCase):
     @settings(max_examples=16, deadline=None)
-    @given(st.booleans(), PLACES, st.sampled_from([8.0, 50.0, 100.0, 600.0]), st.sampled_from([0.9, 8.0, 64.0]),
-           st.sampled_from([0.0, 30.0, -80.0]), st.floats(0.3, 2.7), st.booleans(), SITTERS, LOOKS,
-           st.sampled_from(list(BACKDROPS)), st.sampled_from(["upright", "level"]))  # fmt: skip
+    @given(
+        st.booleans(),
+        PLACES,
+        st.sampled_from([8.0, 50.0, 100.0, 600.0]),
+        st.sampled_from([0.9, 8.0, 64.0]),
+        st.sampled_from([0.0, 30.0, -80.0]),
+        st.floats(0.3, 2.7),
+        st.booleans(),
+        SITTERS,
+        LOOKS,
+        st.sampled_from(list(BACKDROPS)),
+        st.sampled_from(["upright", "level"]),
+    )
     def test_figures_are_finite_and_mends_sound(
         self, rich, place, focal_length, aperture, turn, width, feet, sitter, look, material, held
     ):

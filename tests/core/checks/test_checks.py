@@ -114,8 +114,9 @@ class Findings(unittest.TestCase):
         self.assertIn("separates from", grey.message)
         self.assertAlmostEqual(
             black.figures["wardrobe_over_backdrop_stops"] - grey.figures["wardrobe_over_backdrop_stops"],
-            math.log2(0.18 / 0.05), delta=0.15,
-        )  # fmt: skip
+            math.log2(0.18 / 0.05),
+            delta=0.15,
+        )
         white = cloth(Surface(0.95))
         self.assertIn("melts into", white.message)
         self.assertLess(abs(white.figures["wardrobe_over_backdrop_stops"]), 0.5)

@@ -72,8 +72,12 @@ class Brief(Rules):
         )
         finding = self.one(replace(black, sitter=replace(black.sitter, hair_stops=1.0)), "brief.hair", "note")
         self.assertIn("over", " ".join(finding.figures))
-        melts = [f for s in range(-3, 4) for f in self.found(replace(black, sitter=replace(black.sitter, hair_stops=float(s))), "brief.hair")
-                 if "melts" in f.message]  # fmt: skip
+        melts = [
+            f
+            for s in range(-3, 4)
+            for f in self.found(replace(black, sitter=replace(black.sitter, hair_stops=float(s))), "brief.hair")
+            if "melts" in f.message
+        ]
         self.assertTrue(melts and all(f.severity == "look" and "A rim light" in f.message for f in melts))
 
 
@@ -202,8 +206,14 @@ class SitterAndCamera(Rules):
 
     def test_a_light_in_the_picture_goes_just_out_of_it(self):
         s = plain_set()
-        seen = with_light(s, place=Point(-0.3, 1.3, 1.7), aim=Point(-0.1, 1.2, 1.2), role="rim", name="rim",
-                          modifier=replace(s.lights[0].modifier, width=0.3, height=0.6))  # fmt: skip
+        seen = with_light(
+            s,
+            place=Point(-0.3, 1.3, 1.7),
+            aim=Point(-0.1, 1.2, 1.2),
+            role="rim",
+            name="rim",
+            modifier=replace(s.lights[0].modifier, width=0.3, height=0.6),
+        )
         finding = self.one(seen, "camera.gear")
         self.assertIn("camera-left", finding.message)
         self.mended(seen, "camera.gear")

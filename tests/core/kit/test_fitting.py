@@ -37,8 +37,15 @@ def fields(of: Light) -> list[str]:
 
 class Fitting(unittest.TestCase):
     def test_common_pairings_fit(self):
-        for of in (light(Bowl(), grid=20), light(Softbox(0.6, 0.9)), light(Bare(), Tube()), light(Bare(), Window()),
-                   light(Umbrella(), Speedlight()), light(Bowl(0.25, 90.0), Lamp(12.0)), light(Dish(), grid=30)):  # fmt: skip
+        for of in (
+            light(Bowl(), grid=20),
+            light(Softbox(0.6, 0.9)),
+            light(Bare(), Tube()),
+            light(Bare(), Window()),
+            light(Umbrella(), Speedlight()),
+            light(Bowl(0.25, 90.0), Lamp(12.0)),
+            light(Dish(), grid=30),
+        ):
             self.assertEqual(fields(of), [], of.modifier.kind)
 
     def test_a_modifier_that_does_not_fit_is_refused_with_those_that_do(self):
@@ -73,9 +80,14 @@ class Heat(unittest.TestCase):
 
     def test_a_hot_lamp_in_card_plastic_foam_or_cloth_is_refused_with_the_reason(self):
         hot = Lamp(150.0, "halogen", rating=500.0)
-        for modifier, material in ((HomeBox(material="card"), "card"), (HomeBox(material="plastic"), "plastic"),
-                                   (HomeBox(material="foam"), "foam"), (Snoot(material="card"), "card"),
-                                   (Softbox(0.6, 0.6), "cloth"), (Umbrella(), "cloth")):  # fmt: skip
+        for modifier, material in (
+            (HomeBox(material="card"), "card"),
+            (HomeBox(material="plastic"), "plastic"),
+            (HomeBox(material="foam"), "foam"),
+            (Snoot(material="card"), "card"),
+            (Softbox(0.6, 0.6), "cloth"),
+            (Umbrella(), "cloth"),
+        ):
             (message,) = self.refused(light(modifier, hot))
             self.assertIn(material, message)
             self.assertIn("150 W", message)

@@ -93,8 +93,16 @@ class Meter(unittest.TestCase):
 
 class Energy(unittest.TestCase):
     def test_no_modifier_gives_more_light_than_it_gets(self):
-        for modifier in (Bowl(), Softbox(0.6, 0.9), Octa(1.2, baffle=False), Umbrella(1.0), Umbrella(1.0, "silver"), Dish(),
-                         HomeBox(glow=0.2), Softbox(0.6, 0.6, cloth=False, baffle=False)):  # fmt: skip
+        for modifier in (
+            Bowl(),
+            Softbox(0.6, 0.9),
+            Octa(1.2, baffle=False),
+            Umbrella(1.0),
+            Umbrella(1.0, "silver"),
+            Dish(),
+            HomeBox(glow=0.2),
+            Softbox(0.6, 0.6, cloth=False, baffle=False),
+        ):
             with self.subTest(modifier.kind):
                 self.assertLess(self.leaving(light(modifier)), 400 * 40 * 0.9)
                 self.assertGreater(self.leaving(light(modifier)), 400 * 40 * 0.2)

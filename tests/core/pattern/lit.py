@@ -33,8 +33,15 @@ def room_for_all(**sitter) -> Set:
         "z": 4.5,
     }
     placed = replace(s.sitter, **(pose | sitter))
-    made = replace(s, room=replace(s.room, width=SIZE, depth=SIZE, height=5.0), sitter=placed, panels=(), furniture=(), doors=(),
-                   backdrop=replace(s.backdrop, x=0.0, z=0.3, width=6.0, height=3.0))  # fmt: skip
+    made = replace(
+        s,
+        room=replace(s.room, width=SIZE, depth=SIZE, height=5.0),
+        sitter=placed,
+        panels=(),
+        furniture=(),
+        doors=(),
+        backdrop=replace(s.backdrop, x=0.0, z=0.3, width=6.0, height=3.0),
+    )
     eyes = head_frame(mesh_of(made), placed).offset
     camera = replace(s.camera, place=Point(0.0, float(eyes[1]), 7.5), aim=Point(*map(float, eyes)))
     return replace(made, camera=camera)

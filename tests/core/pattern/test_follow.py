@@ -11,8 +11,16 @@ from tests.sets import mesh_of, plain_set, with_light
 
 from .lit import lit, reading, shares
 
-MOVES = ({"head_turn": 35.0}, {"head_nod": 14.0}, {"head_tilt": 15.0}, {"body_turn": -60.0}, {"x": 0.4, "z": 3.9}, {"seat_height": 0.6},
-         {"posture": "standing", "seat_height": 0.0}, {"who": "anton"})  # fmt: skip
+MOVES = (
+    {"head_turn": 35.0},
+    {"head_nod": 14.0},
+    {"head_tilt": 15.0},
+    {"body_turn": -60.0},
+    {"x": 0.4, "z": 3.9},
+    {"seat_height": 0.6},
+    {"posture": "standing", "seat_height": 0.0},
+    {"who": "anton"},
+)
 
 
 def changed(photo_set, **sitter):

@@ -152,10 +152,13 @@ class Kept(unittest.TestCase):
         s, memory = demo_file(4).set, Memory()
         key, fill = s.lights[0], s.lights[1]
         changes = (
-            s, replace(s, lights=(replace(key, output=-6.0), *s.lights[1:])), replace(s, lights=(key, replace(fill, output=-1.0), *s.lights[2:])),
-            replace(s, panels=s.panels[1:]), replace(s, camera=replace(s.camera, place=replace(s.camera.place, x=0.4))),
+            s,
+            replace(s, lights=(replace(key, output=-6.0), *s.lights[1:])),
+            replace(s, lights=(key, replace(fill, output=-1.0), *s.lights[2:])),
+            replace(s, panels=s.panels[1:]),
+            replace(s, camera=replace(s.camera, place=replace(s.camera.place, x=0.4))),
             replace(s, lights=(replace(key, place=replace(key.place, y=1.6)), *s.lights[1:])),
-        )  # fmt: skip
+        )
         for made in changes:
             kept, fresh = (
                 read_pattern(Stages(made, mesh_of(made), m, DRAGGED, lambda: None)) for m in (memory, Memory())

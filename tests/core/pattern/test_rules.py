@@ -9,14 +9,27 @@ from .lit import BARE, BOX, OCTA, lit, measured, named, reading, shares
 
 SOURCES = ((BOX, 1.2), (BARE, 1.6), (OCTA, 1.0))
 TRADE = (
-    ("butterfly", 0, 30), ("butterfly", 0, 50), ("flat", 0, 8), ("loop", 30, 35), ("loop", -30, 30), ("Rembrandt", 56, 40),
-    ("Rembrandt", -56, 40), ("split", 90, 15), ("split", -90, 20), ("overhead", 0, 75), ("under light", 0, -35),
-    ("rim", 150, 20), ("rim", -150, 20),
-)  # fmt: skip
+    ("butterfly", 0, 30),
+    ("butterfly", 0, 50),
+    ("flat", 0, 8),
+    ("loop", 30, 35),
+    ("loop", -30, 30),
+    ("Rembrandt", 56, 40),
+    ("Rembrandt", -56, 40),
+    ("split", 90, 15),
+    ("split", -90, 20),
+    ("overhead", 0, 75),
+    ("under light", 0, -35),
+    ("rim", 150, 20),
+    ("rim", -150, 20),
+)
 POSES = (
-    {}, {"body_turn": -20.0, "head_turn": 40.0}, {"head_nod": 15.0, "head_tilt": 10.0},
-    {"posture": "lying", "seat_height": 0.5}, {"posture": "standing", "seat_height": 0.0, "head_turn": -30.0},
-)  # fmt: skip
+    {},
+    {"body_turn": -20.0, "head_turn": 40.0},
+    {"head_nod": 15.0, "head_tilt": 10.0},
+    {"posture": "lying", "seat_height": 0.5},
+    {"posture": "standing", "seat_height": 0.0, "head_turn": -30.0},
+)
 
 
 class Trade(unittest.TestCase):

@@ -53,8 +53,13 @@ class Composed(unittest.TestCase):
         black = replace(silver, surface="black", name="black")
         self.assertEqual(reading(replace(self.butterfly, panels=(black,)), whole=True).composed, "")
         key = self.butterfly.lights[0]
-        below = replace(key, name="fill", role="fill", output=key.output - 2,
-                        place=Point(self.face.x, self.face.y - 0.7, self.face.z + 0.9))  # fmt: skip
+        below = replace(
+            key,
+            name="fill",
+            role="fill",
+            output=key.output - 2,
+            place=Point(self.face.x, self.face.y - 0.7, self.face.z + 0.9),
+        )
         two = reading(replace(self.butterfly, lights=(key, below)), whole=True)
         self.assertEqual((two.pattern, two.composed), ("butterfly", "clamshell"))
 
@@ -75,9 +80,20 @@ class Composed(unittest.TestCase):
 
     def test_a_light_from_behind_alone_is_edge_light_only(self):
         s = lit(155, 20)
-        dark = replace(s, room=replace(s.room, surfaces=replace(s.room.surfaces, **{k: replace(s.room.surfaces.left, reflectance=0.04)
-                       for k in ("left", "right", "floor", "ceiling", "back", "front")})),
-                       lights=(replace(s.lights[0], output=-5.0),))  # fmt: skip
+        dark = replace(
+            s,
+            room=replace(
+                s.room,
+                surfaces=replace(
+                    s.room.surfaces,
+                    **{
+                        k: replace(s.room.surfaces.left, reflectance=0.04)
+                        for k in ("left", "right", "floor", "ceiling", "back", "front")
+                    },
+                ),
+            ),
+            lights=(replace(s.lights[0], output=-5.0),),
+        )
         made = reading(dark, whole=True)
         self.assertEqual((made.pattern, made.composed), ("rim", "edge light only"))
 

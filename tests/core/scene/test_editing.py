@@ -31,8 +31,13 @@ class Editing(unittest.TestCase):
         self.mesh = mesh_of(self.set)
 
     @settings(max_examples=40, deadline=None)
-    @given(st.sampled_from(["key", "fill", "rim", "ground", "other"]), st.sampled_from([Strobe(), Speedlight(), Tube(), Window()]),
-           st.floats(2.0, 4.0), st.floats(2.4, 6.0), st.floats(1.95, 3.0))  # fmt: skip
+    @given(
+        st.sampled_from(["key", "fill", "rim", "ground", "other"]),
+        st.sampled_from([Strobe(), Speedlight(), Tube(), Window()]),
+        st.floats(2.0, 4.0),
+        st.floats(2.4, 6.0),
+        st.floats(1.95, 3.0),
+    )
     def test_a_light_of_any_role_fits_rooms_of_any_size(self, role, source, width, depth, height):
         s = plain_set()
         room = replace(s.room, width=width, depth=depth, height=height)
@@ -138,8 +143,24 @@ class Shapes(unittest.TestCase):
             self.assertAlmostEqual(float(door.normal @ quad.normal), 0.0, places=9)
 
     def test_letters_never_clash_with_each_other_or_with_keys(self):
-        names = ["key", "key 2", "sitter", "silver", "room", "board", "black", "camera", "fill", "rim", "ground", "lap",
-                 "flag", "window", "board 2", "x"]  # fmt: skip
+        names = [
+            "key",
+            "key 2",
+            "sitter",
+            "silver",
+            "room",
+            "board",
+            "black",
+            "camera",
+            "fill",
+            "rim",
+            "ground",
+            "lap",
+            "flag",
+            "window",
+            "board 2",
+            "x",
+        ]
         got = letters(names)
         self.assertEqual(len(set(got)), len(names))
         self.assertFalse(set(got) & set("SCBR?"))

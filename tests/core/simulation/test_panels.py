@@ -147,8 +147,10 @@ class ColourAndTime(unittest.TestCase):
 class Layers(unittest.TestCase):
     def test_lights_add_up(self):
         s = rich_set()
-        parts = [read(replace(s, lights=tuple(replace(k, on=i == j) for j, k in enumerate(s.lights))), mesh_of(s), DRAGGED)
-                 for i in range(len(s.lights))]  # fmt: skip
+        parts = [
+            read(replace(s, lights=tuple(replace(k, on=i == j) for j, k in enumerate(s.lights))), mesh_of(s), DRAGGED)
+            for i in range(len(s.lights))
+        ]
         whole = read(s, mesh_of(s), DRAGGED).surfaces["forehead"].stops
         self.assertAlmostEqual(whole, math.log2(sum(2 ** p.surfaces["forehead"].stops for p in parts)), places=4)
 

@@ -61,8 +61,21 @@ def _backdrop(room: Room, made: Material) -> Backdrop:
         width, top, z = min(room.width, 8.0), min(room.height, 5.0), 0.01
     else:
         width, top, z = min(ROLL, room.width - 0.2), min(BACKDROP_TOP, room.height - 0.05), BACKDROP_FROM_WALL
-    return Backdrop(0.0, z, 0.0, max(width, 0.3), top, made.surface, made.kind, 0.0, 0.0, "on stands", made.variation,
-                    made.grain, made.creases)  # fmt: skip
+    return Backdrop(
+        0.0,
+        z,
+        0.0,
+        max(width, 0.3),
+        top,
+        made.surface,
+        made.kind,
+        0.0,
+        0.0,
+        "on stands",
+        made.variation,
+        made.grain,
+        made.creases,
+    )
 
 
 def starting_set(answers: Answers, mesh: SitterMesh, lenses: tuple[Lens, ...] = ()) -> Set:

@@ -39,11 +39,19 @@ def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
     if bounded:
         figures |= {"margin_m": seen.margin, "least_width_m": seen.least_width}
     if seen.margin >= 0:
-        yield Finding("backdrop.fills", "note", f"The backdrop fills the frame with {length_text(seen.margin, feet)} to spare at "
-                      f"the side; {length_text(seen.least_width, feet)} would just do.", figures)  # fmt: skip
+        yield Finding(
+            "backdrop.fills",
+            "note",
+            f"The backdrop fills the frame with {length_text(seen.margin, feet)} to spare at "
+            f"the side; {length_text(seen.least_width, feet)} would just do.",
+            figures,
+        )
         return
-    side = "both sides" if max(seen.margin_left, seen.margin_right) < 0 else (
-        "camera-left" if seen.margin_left < 0 else "camera-right")  # fmt: skip
+    side = (
+        "both sides"
+        if max(seen.margin_left, seen.margin_right) < 0
+        else ("camera-left" if seen.margin_left < 0 else "camera-right")
+    )
     needed = f"{length_text(seen.least_width, feet)} needed" if bounded else "and the frame looks past it however wide"
     beside = {
         "on stands": " Its stand shows.",
@@ -104,8 +112,13 @@ def _top(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
     height = min(math.ceil((seen.top + SPARE) * 20) / 20, photo_set.room.height)
     mended = replace(photo_set, backdrop=replace(photo_set.backdrop, height=height))
     mend = Mend(f"hang it {length_text(height, feet)} high", mended) if height >= seen.top and fits(mended) else None
-    yield Finding("backdrop.low", "look", f"The frame looks over the backdrop's top by {length_text(-seen.margin_top, feet)}.",
-                  {"margin_top_m": seen.margin_top}, mend)  # fmt: skip
+    yield Finding(
+        "backdrop.low",
+        "look",
+        f"The frame looks over the backdrop's top by {length_text(-seen.margin_top, feet)}.",
+        {"margin_top_m": seen.margin_top},
+        mend,
+    )
 
 
 def _shadows(photo_set: Set, mesh: SitterMesh, go_on: GoOn, with_bounce: bool = True) -> list[BackdropShadow]:
@@ -173,9 +186,13 @@ def _shadow(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> Iterat
         side = (
             "behind the head" if abs(shadow.across) < 0.25 else f"on camera-{'right' if shadow.across > 0 else 'left'}"
         )
-        yield Finding("backdrop.shadow", "look", f"The sitter's shadow by {name} shows on the backdrop {side}, "
-                      f"{shadow.stops:.1f} stops darker.", {"stops": shadow.stops, "share": shadow.share, "across": shadow.across},
-                      _out_of_frame(photo_set, mesh, go_on, feet) if shadow is found[0] else None)  # fmt: skip
+        yield Finding(
+            "backdrop.shadow",
+            "look",
+            f"The sitter's shadow by {name} shows on the backdrop {side}, {shadow.stops:.1f} stops darker.",
+            {"stops": shadow.stops, "share": shadow.share, "across": shadow.across},
+            _out_of_frame(photo_set, mesh, go_on, feet) if shadow is found[0] else None,
+        )
     shown = {shadow.light for shadow in found}
     for head in head_shadows(photo_set, mesh):
         if head.light in shown or head.in_frame:

@@ -45,17 +45,33 @@ def _creases(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     backdrop, camera = photo_set.backdrop, photo_set.camera
     width = CREASE_WIDTHS.get(backdrop.creases)
     spread = blur_there(photo_set, mesh)
-    figures = {"blur_on_backdrop_m": spread, "blur_share": spread * camera.focal_length / sensor_height(camera)
-               / max(abs(camera.place.z - backdrop.z), TOUCHING)}  # fmt: skip
+    figures = {
+        "blur_on_backdrop_m": spread,
+        "blur_share": spread
+        * camera.focal_length
+        / sensor_height(camera)
+        / max(abs(camera.place.z - backdrop.z), TOUCHING),
+    }
     if width is None:
         return
     figures["crease_m"] = width
     if spread >= MELTED * width:
-        yield Finding("backdrop.creases", "note", f"Its {backdrop.creases} melt: a point is blurred over {length_text(spread, feet)}, "
-                      f"a crease is {length_text(width, feet)} wide.", figures)  # fmt: skip
+        yield Finding(
+            "backdrop.creases",
+            "note",
+            f"Its {backdrop.creases} melt: a point is blurred over {length_text(spread, feet)}, "
+            f"a crease is {length_text(width, feet)} wide.",
+            figures,
+        )
         return
-    yield Finding("backdrop.creases", "look", f"Its {backdrop.creases} show: a point is blurred over {length_text(spread, feet)} only, "
-                  f"a crease is {length_text(width, feet)} wide. Or steam it.", figures, _opened(photo_set, mesh, width))  # fmt: skip
+    yield Finding(
+        "backdrop.creases",
+        "look",
+        f"Its {backdrop.creases} show: a point is blurred over {length_text(spread, feet)} only, "
+        f"a crease is {length_text(width, feet)} wide. Or steam it.",
+        figures,
+        _opened(photo_set, mesh, width),
+    )
 
 
 def _opened(photo_set: Set, mesh: SitterMesh, width: float) -> Mend | None:
@@ -82,16 +98,29 @@ def _foot(photo_set: Set, feet: bool) -> Iterator[Finding]:
         return
     if backdrop.lower > 0:
         text = f"The frame looks under the backdrop: it ends {length_text(backdrop.lower, feet)} over the floor."
-        yield Finding("backdrop.foot", "look", text, {"bottom_m": seen.bottom}, Mend("let it down to the floor", replace(
-            photo_set, backdrop=replace(backdrop, lower=0.0))))  # fmt: skip
+        yield Finding(
+            "backdrop.foot",
+            "look",
+            text,
+            {"bottom_m": seen.bottom},
+            Mend("let it down to the floor", replace(photo_set, backdrop=replace(backdrop, lower=0.0))),
+        )
         return
     if backdrop.sweep == 0 and backdrop.kind in ("paper", "cloth", "muslin", "painted cloth"):
         needed = (
             math.ceil(10 * min(photo_set.room.depth - backdrop.z, photo_set.camera.place.z - backdrop.z)) / 10 - 0.1
         )
         text = "The frame sees the floor before the backdrop; a sweep over the floor hides the line."
-        yield Finding("backdrop.foot", "look", text, {"bottom_m": seen.bottom}, Mend(
-            f"roll it out {length_text(needed, feet)} over the floor", replace(photo_set, backdrop=replace(backdrop, sweep=needed))))  # fmt: skip
+        yield Finding(
+            "backdrop.foot",
+            "look",
+            text,
+            {"bottom_m": seen.bottom},
+            Mend(
+                f"roll it out {length_text(needed, feet)} over the floor",
+                replace(photo_set, backdrop=replace(backdrop, sweep=needed)),
+            ),
+        )
 
 
 CAUTIONS = {
@@ -121,5 +150,10 @@ def _unlit(photo_set: Set) -> Iterator[Finding]:
     taken = {k.name for k in (*photo_set.lights, *photo_set.panels)}  # type: ignore[attr-defined]
     name = next(n for n in ("ground", "softbox ground", "lit face", "face light") if n not in taken)
     light = Light(place, aim, SOFTBOX_OUTPUT, box, name, Strobe(), "ground")
-    yield Finding("backdrop.unlit", "look", "The softbox behind the sitter is not lit.", {},
-                  Mend("put its light in", replace(photo_set, lights=(*photo_set.lights, light))))  # fmt: skip
+    yield Finding(
+        "backdrop.unlit",
+        "look",
+        "The softbox behind the sitter is not lit.",
+        {},
+        Mend("put its light in", replace(photo_set, lights=(*photo_set.lights, light))),
+    )

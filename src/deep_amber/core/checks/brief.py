@@ -56,8 +56,12 @@ def _apart(photo_set: Set, read: Readings, code: str, named: dict[str, str], wha
     has_rim = any(k.role == "rim" and k.on for k in photo_set.lights)
     asked = photo_set.look is not None and photo_set.look.key != "low" and not has_rim
     rim = " A rim light draws its edge." if melts and not has_rim else ""
-    yield Finding(f"brief.{code}", "look" if melts and asked else "note",
-                  f"{what} {verb} the backdrop on camera-{side}: {tone}.{rim}", {f"{code}_over_backdrop_stops": stops})  # fmt: skip
+    yield Finding(
+        f"brief.{code}",
+        "look" if melts and asked else "note",
+        f"{what} {verb} the backdrop on camera-{side}: {tone}.{rim}",
+        {f"{code}_over_backdrop_stops": stops},
+    )
 
 
 def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Iterator[Finding]:
@@ -67,8 +71,13 @@ def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Itera
     figures = {"ratio": read.ratio, "aimed_ratio": look.ratio, "off_stops": off}
     if abs(off) > TOLERANCE:
         side = "too deep" if off > 0 else "too filled"
-        yield Finding("brief.ratio", "look", f"Lit to shadow reads {read.ratio:.1f} : 1, aimed at {look.ratio:.3g} : 1: the shadow is "
-                      f"{abs(off):.1f} stops {side}.", figures)  # fmt: skip
+        yield Finding(
+            "brief.ratio",
+            "look",
+            f"Lit to shadow reads {read.ratio:.1f} : 1, aimed at {look.ratio:.3g} : 1: the shadow is "
+            f"{abs(off):.1f} stops {side}.",
+            figures,
+        )
     else:
         yield Finding("brief.ratio", "note", f"Lit to shadow reads {read.ratio:.1f} : 1, as aimed at.", figures)
     tones = [read.surfaces[name].stops for name in BACKDROP_SURFACES]
@@ -76,8 +85,12 @@ def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Itera
     away = mean - look.backdrop_tone
     figures = {"backdrop_stops": mean, "aimed_stops": look.backdrop_tone}
     if abs(away) > TOLERANCE:
-        yield Finding("brief.backdrop", "look", f"The backdrop is {abs(away):.1f} stops {'brighter' if away > 0 else 'darker'} than "
-                      "aimed at.", figures)  # fmt: skip
+        yield Finding(
+            "brief.backdrop",
+            "look",
+            f"The backdrop is {abs(away):.1f} stops {'brighter' if away > 0 else 'darker'} than aimed at.",
+            figures,
+        )
     else:
         yield Finding("brief.backdrop", "note", "The backdrop has the tone aimed at.", figures)
 
@@ -92,8 +105,13 @@ def _exposure(photo_set: Set, aim: Aim, read: Readings) -> Iterator[Finding]:
     camera = photo_set.camera
     stopped = step_in_series(camera.aperture, APERTURES, round(3 * off))
     mended = replace(photo_set, camera=replace(camera, aperture=float(stopped)))
-    yield Finding("brief.exposure", "look", f"The lit cheek is {abs(off):.1f} stops {'over' if off > 0 else 'under'} its own tone.",
-                  figures, Mend(f"set {aperture_text(stopped)}", mended))  # fmt: skip
+    yield Finding(
+        "brief.exposure",
+        "look",
+        f"The lit cheek is {abs(off):.1f} stops {'over' if off > 0 else 'under'} its own tone.",
+        figures,
+        Mend(f"set {aperture_text(stopped)}", mended),
+    )
 
 
 def _hardness(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
@@ -120,8 +138,13 @@ def _framing(photo_set: Set, look: Look, mesh: SitterMesh, feet: bool) -> Iterat
         mend = Mend(f"frame {look.framing}", framed_as(photo_set, mesh, look.framing))
     except NotAccepted:
         mend = None
-    yield Finding("brief.framing", "look", f"The picture is {length_text(seen, feet)} high at the face; {look.framing} is "
-                  f"{length_text(wanted, feet)}.", figures, mend)  # fmt: skip
+    yield Finding(
+        "brief.framing",
+        "look",
+        f"The picture is {length_text(seen, feet)} high at the face; {look.framing} is {length_text(wanted, feet)}.",
+        figures,
+        mend,
+    )
 
 
 def _wardrobe(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
@@ -131,5 +154,11 @@ def _wardrobe(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]
     if abs(off) <= WARDROBE_OFF:
         return
     mended = replace(photo_set, sitter=replace(photo_set.sitter, cloth=wanted))
-    yield Finding("brief.cloth", "look", f"The cloth is {abs(off):.1f} stops {'lighter' if off > 0 else 'darker'} than the {look.wardrobe} "
-                  "wardrobe of the brief.", {"cloth_off_stops": off}, Mend(f"dress in {WARDROBE[look.wardrobe]}", mended))  # fmt: skip
+    yield Finding(
+        "brief.cloth",
+        "look",
+        f"The cloth is {abs(off):.1f} stops {'lighter' if off > 0 else 'darker'} than the {look.wardrobe} "
+        "wardrobe of the brief.",
+        {"cloth_off_stops": off},
+        Mend(f"dress in {WARDROBE[look.wardrobe]}", mended),
+    )

@@ -60,8 +60,13 @@ def _length(photo_set: Set, mesh: SitterMesh, feet: bool, lenses: tuple[Lens, ..
     needed = distance_for(camera, framing)
     if picture_height(camera, there) >= framing.height:
         mend = Mend(f"step back to {length_text(needed, feet)} for {USUAL}", framed_as(photo_set, mesh, USUAL))
-        yield Finding("camera.tight", "look", f"The frame is {length_text(seen, feet)} high at the face: it cuts the head.",
-                      figures, mend)  # fmt: skip
+        yield Finding(
+            "camera.tight",
+            "look",
+            f"The frame is {length_text(seen, feet)} high at the face: it cuts the head.",
+            figures,
+            mend,
+        )
         return
     mended = None
     if lens:
@@ -70,11 +75,13 @@ def _length(photo_set: Set, mesh: SitterMesh, feet: bool, lenses: tuple[Lens, ..
         at = f" at {lens[0]:g} mm" if lens[1] and lens[1].shortest < lens[1].longest else ""
         mended = Mend(f"take {name}{at} for {USUAL}", framed_as(shorter, mesh, USUAL))
     yield Finding(
-        "camera.no_length", "look",
+        "camera.no_length",
+        "look",
         f"{camera.focal_length:g} mm cuts the head at {length_text(away, feet)}, and the room ends at "
         f"{length_text(there, feet)} from the face: {USUAL} would need {length_text(needed, feet)}.",
-        figures | {"needed_m": needed}, mended,
-    )  # fmt: skip
+        figures | {"needed_m": needed},
+        mended,
+    )
 
 
 def _perspective(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
@@ -93,17 +100,26 @@ def _perspective(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Findi
 def _depth(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     camera, away = photo_set.camera, lens_to_face(photo_set, mesh)
     if away < nearest_focus(camera):
-        yield Finding("camera.too_near", "look", f"A {camera.focal_length:g} mm lens hardly focuses at {length_text(away, feet)}; "
-                      f"{length_text(nearest_focus(camera), feet)} is about the nearest.",
-                      {"lens_to_face_m": away, "nearest_focus_m": nearest_focus(camera)})  # fmt: skip
+        yield Finding(
+            "camera.too_near",
+            "look",
+            f"A {camera.focal_length:g} mm lens hardly focuses at {length_text(away, feet)}; "
+            f"{length_text(nearest_focus(camera), feet)} is about the nearest.",
+            {"lens_to_face_m": away, "nearest_focus_m": nearest_focus(camera)},
+        )
         return
     depth, ears = depth_of_field(camera, away), face_depth(mesh)
     ground = max(abs(camera.place.z - photo_set.backdrop.z), TOUCHING)
     softness = blur(camera, away, ground) / sensor_height(camera)
     behind = "to the horizon" if math.isinf(depth.behind) else f"{length_text(depth.behind, feet)} behind"
     on = {name: blur(camera, away, away + off) for name, off in places_behind_eyes(mesh).items()}
-    figures = {"sharp_before_m": depth.before, "ears_behind_m": ears, "circle_mm": circle(camera),
-               "backdrop_blur_share": softness, **{f"{name}_blur_mm": value for name, value in on.items()}}  # fmt: skip
+    figures = {
+        "sharp_before_m": depth.before,
+        "ears_behind_m": ears,
+        "circle_mm": circle(camera),
+        "backdrop_blur_share": softness,
+        **{f"{name}_blur_mm": value for name, value in on.items()},
+    }
     if math.isfinite(depth.behind):
         figures["sharp_behind_m"] = depth.behind
     text = f"{aperture_text(camera.aperture)} is sharp {length_text(depth.before, feet)} before the eye and {behind}"
@@ -111,11 +127,19 @@ def _depth(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     ground_text = f"the backdrop blurred over {softness * 100:.1f} % of the picture's height"
     if depth.behind < ears * EARS_SHARP:
         sharper = math.sqrt(ears / depth.behind) * camera.aperture
-        yield Finding("camera.ears_soft", "note", f"{text}: the ears are soft, the nose is {nose}, the shoulders are {shoulders}, "
-                      f"{ground_text}.", figures | {"aperture_for_ears": sharper})  # fmt: skip
+        yield Finding(
+            "camera.ears_soft",
+            "note",
+            f"{text}: the ears are soft, the nose is {nose}, the shoulders are {shoulders}, {ground_text}.",
+            figures | {"aperture_for_ears": sharper},
+        )
         return
-    yield Finding("camera.depth", "note", f"{text}; the ears are sharp, the nose is {nose}, the shoulders are {shoulders}, {ground_text}.",
-                  figures)  # fmt: skip
+    yield Finding(
+        "camera.depth",
+        "note",
+        f"{text}; the ears are sharp, the nose is {nose}, the shoulders are {shoulders}, {ground_text}.",
+        figures,
+    )
 
 
 def _lens_height(marks: dict[str, float], over: float, lens: float, feet: bool) -> str:
@@ -139,5 +163,10 @@ def _height(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     level = replace(photo_set.camera.place, y=float(eyes))
     mended = replace(photo_set, camera=replace(photo_set.camera, place=level))
     where = "looks down on the face" if over > 0 else "looks up at the chin"
-    yield Finding("camera.height", "look", f"The lens {where}: {length_text(abs(over), feet)} {'over' if over > 0 else 'under'} "
-                  "the eyes.", figures, Mend("bring the lens to eye height", mended))  # fmt: skip
+    yield Finding(
+        "camera.height",
+        "look",
+        f"The lens {where}: {length_text(abs(over), feet)} {'over' if over > 0 else 'under'} the eyes.",
+        figures,
+        Mend("bring the lens to eye height", mended),
+    )

@@ -47,8 +47,14 @@ def gear_findings(photo_set: Set, feet: bool = False) -> Iterator[Finding]:
             continue  # behind or beside the sitter it may be meant to show
         side = "camera-right" if found.side > 0 else "camera-left"
         what = thing.name if found.part == "front" else f"the stand of {thing.name}"
-        yield Finding("camera.gear", "look", f"{what[0].upper()}{what[1:]} stands in the picture on {side}, {found.inward * 100:.0f} % in from "
-                      "the edge.", {"inward_share": found.inward}, _out_of_frame(photo_set, found, thing.name, feet))  # fmt: skip
+        yield Finding(
+            "camera.gear",
+            "look",
+            f"{what[0].upper()}{what[1:]} stands in the picture on {side}, {found.inward * 100:.0f} % in from "
+            "the edge.",
+            {"inward_share": found.inward},
+            _out_of_frame(photo_set, found, thing.name, feet),
+        )
 
 
 def crown_in_picture(photo_set: Set, mesh: SitterMesh) -> float:

@@ -20,8 +20,14 @@ from .sitter import sitter_findings
 State = Literal["not begun", "fine", "look here"]
 
 
-def findings_of(photo_set: Set, mesh: SitterMesh, feet: bool = False, go_on: GoOn = lambda: None,
-                lenses: tuple[Lens, ...] = (), support: Support = ANYWHERE) -> list[Finding]:  # fmt: skip
+def findings_of(
+    photo_set: Set,
+    mesh: SitterMesh,
+    feet: bool = False,
+    go_on: GoOn = lambda: None,
+    lenses: tuple[Lens, ...] = (),
+    support: Support = ANYWHERE,
+) -> list[Finding]:
     """Every finding of a sound set; those that ask to be looked at come first within their step.
 
     Parameters

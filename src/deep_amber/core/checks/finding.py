@@ -25,8 +25,14 @@ class Step:
     """What is chosen on the bench for it."""
 
 
-STEPS = (Step("brief", "Brief", "look"), Step("room", "Room", "room"), Step("backdrop", "Backdrop", "backdrop"), Step("sitter", "Sitter", "sitter"),
-         Step("camera", "Camera", "camera"), Step("key", "Key", "key"))  # fmt: skip
+STEPS = (
+    Step("brief", "Brief", "look"),
+    Step("room", "Room", "room"),
+    Step("backdrop", "Backdrop", "backdrop"),
+    Step("sitter", "Sitter", "sitter"),
+    Step("camera", "Camera", "camera"),
+    Step("key", "Key", "key"),
+)
 """The steps of the work that exist, in working order."""
 
 

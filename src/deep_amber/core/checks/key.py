@@ -155,9 +155,15 @@ def _sockets(stages: Stages, index: int, m: Measures, feet: bool) -> Iterator[Fi
         return float(k.socket[0]) > EASED
 
     mend = _first(stages, index, _lowered(stages.photo_set, index, feet), eased) or _first(
-        stages, index, _nodded(stages.photo_set, -1), eased)  # fmt: skip
-    yield Finding("key.sockets", "look", f"The eye sockets are dark, {-depth:.1f} stops under the brightest of the face.",
-                  {"sockets_under_face_stops": -depth}, mend)  # fmt: skip
+        stages, index, _nodded(stages.photo_set, -1), eased
+    )
+    yield Finding(
+        "key.sockets",
+        "look",
+        f"The eye sockets are dark, {-depth:.1f} stops under the brightest of the face.",
+        {"sockets_under_face_stops": -depth},
+        mend,
+    )
 
 
 def _forehead(stages: Stages, index: int, m: Measures, feet: bool) -> Iterator[Finding]:
@@ -184,8 +190,13 @@ def _forehead(stages: Stages, index: int, m: Measures, feet: bool) -> Iterator[F
     )
     for left, mend in cooled[1:]:
         if left < over - WORTH:
-            yield Finding("key.forehead", "note", f"Another way leaves the forehead {max(left, 0.0):.1f} stops over the cheek.",
-                          {"forehead_over_cheek_stops": left}, mend)  # fmt: skip
+            yield Finding(
+                "key.forehead",
+                "note",
+                f"Another way leaves the forehead {max(left, 0.0):.1f} stops over the cheek.",
+                {"forehead_over_cheek_stops": left},
+                mend,
+            )
 
 
 def _coolest(stages: Stages, index: int, tries: Iterable[tuple[str, Set]]) -> tuple[float, Mend] | None:
@@ -240,16 +251,24 @@ def _softness(reading: PatternReading, feet: bool) -> Iterator[Finding]:
     for k in others(soft.size, reading.distance):
         other.append(f"{k.grade} with a front {span_text(k.size, feet)}")
     barely = " The pattern is barely drawn." if soft.grade == "very soft" else ""
-    yield Finding("key.softness", "note", f"Shadow edges {soft.edge:.0f} mm wide on the cheek: {soft.grade}.{barely} From here, {'; '.join(other)}.",
-                  {"edge_mm": soft.edge})  # fmt: skip
+    yield Finding(
+        "key.softness",
+        "note",
+        f"Shadow edges {soft.edge:.0f} mm wide on the cheek: {soft.grade}.{barely} From here, {'; '.join(other)}.",
+        {"edge_mm": soft.edge},
+    )
 
 
 def _feather(stages: Stages) -> Iterator[Finding]:
     found = feather_of(stages)
     if found and found.off >= 3 * LEAST:
-        yield Finding("key.feather", "note", f"Feathered by {found.off:.0f} degrees: the face {'loses' if found.face < 0 else 'gains'} "
-                      f"{abs(found.face):.1f} stops, the backdrop {'loses' if found.backdrop < 0 else 'gains'} {abs(found.backdrop):.1f}.",
-                      {"off_degrees": found.off, "face_stops": found.face, "backdrop_stops": found.backdrop})  # fmt: skip
+        yield Finding(
+            "key.feather",
+            "note",
+            f"Feathered by {found.off:.0f} degrees: the face {'loses' if found.face < 0 else 'gains'} "
+            f"{abs(found.face):.1f} stops, the backdrop {'loses' if found.backdrop < 0 else 'gains'} {abs(found.backdrop):.1f}.",
+            {"off_degrees": found.off, "face_stops": found.face, "backdrop_stops": found.backdrop},
+        )
 
 
 def _boom(photo_set: Set, light: Light) -> Iterator[Finding]:
@@ -257,8 +276,13 @@ def _boom(photo_set: Set, light: Light) -> Iterator[Finding]:
     level = float(np.hypot(light.place.x - photo_set.sitter.x, light.place.z - photo_set.sitter.z))
     if level >= FOOT_OUT or light.source.kind == "window" or light.role == "room":
         return
-    yield Finding("key.boom", "note", "It hangs over the sitter: a leg of the stand under the load, a counterweight on the boom's far end, "
-                  "a cord as a second hold, nobody under it while it is set.", {"level_distance_m": level})  # fmt: skip
+    yield Finding(
+        "key.boom",
+        "note",
+        "It hangs over the sitter: a leg of the stand under the load, a counterweight on the boom's far end, "
+        "a cord as a second hold, nobody under it while it is set.",
+        {"level_distance_m": level},
+    )
 
 
 def _clearance(photo_set: Set, light: Light, feet: bool) -> Iterator[Finding]:
@@ -266,5 +290,10 @@ def _clearance(photo_set: Set, light: Light, feet: bool) -> Iterator[Finding]:
         return
     low, top = lower_edge(light), float(emitter_quad(light).corners[:, 1].max())
     gap = photo_set.room.height - top
-    yield Finding("key.clearance", "note", f"Its lower edge is {length_text(low, feet)} over the floor, its upper edge {length_text(gap, feet)} "
-                  "under the ceiling.", {"lower_edge_m": low, "to_ceiling_m": gap})  # fmt: skip
+    yield Finding(
+        "key.clearance",
+        "note",
+        f"Its lower edge is {length_text(low, feet)} over the floor, its upper edge {length_text(gap, feet)} "
+        "under the ceiling.",
+        {"lower_edge_m": low, "to_ceiling_m": gap},
+    )

@@ -48,14 +48,24 @@ def _tint(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> 
         casts[name] = cast(shadow, cheeks(with_surfaces(photo_set, **{name: neutral}), mesh, go_on)[1])
     most = max(casts, key=lambda n: casts[n], default=None)
     if most and casts[most] <= SHOWS:
-        yield Finding("room.neutral", "note", f"No wall tints the face to speak of; the {SURFACE_LABELS[most]} most, by a colour "
-                      f"difference of {casts[most]:.1f}.", {"colour_difference": casts[most]})  # fmt: skip
+        yield Finding(
+            "room.neutral",
+            "note",
+            f"No wall tints the face to speak of; the {SURFACE_LABELS[most]} most, by a colour "
+            f"difference of {casts[most]:.1f}.",
+            {"colour_difference": casts[most]},
+        )
     for name in sorted(casts, key=lambda n: -casts[n]):
         if casts[name] > SHOWS:
             covered = with_surfaces(photo_set, **{name: GREY_CLOTH})
             text = f"The {SURFACE_LABELS[name]} tints the shadow side of the face: a colour difference of {casts[name]:.0f}, plain to see."
-            yield Finding("room.tint", "look", text, {"colour_difference": casts[name]},
-                          Mend(f"hang neutral grey cloth on the {SURFACE_LABELS[name]}", covered))  # fmt: skip
+            yield Finding(
+                "room.tint",
+                "look",
+                text,
+                {"colour_difference": casts[name]},
+                Mend(f"hang neutral grey cloth on the {SURFACE_LABELS[name]}", covered),
+            )
 
 
 def _channels(surface: Surface) -> tuple[float, float, float]:

@@ -51,18 +51,29 @@ def lamp_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fin
     mend = (
         Mend("shorten the exposure to 1/200 s", faster)
         if gained > 0.3 and under + gained >= COUNTS
-        else Mend(f"switch {name} off" if len(lamps) > 1 or lamps[0].source.kind != "window" else f"shut {name} out",
-                  replace(photo_set, lights=off))
-    )  # fmt: skip
-    yield Finding("room.lamps", "look", f"The light of {name} is only {under:.1f} stops under the flash: it colours the picture.",
-                  figures, mend)  # fmt: skip
+        else Mend(
+            f"switch {name} off" if len(lamps) > 1 or lamps[0].source.kind != "window" else f"shut {name} out",
+            replace(photo_set, lights=off),
+        )
+    )
+    yield Finding(
+        "room.lamps",
+        "look",
+        f"The light of {name} is only {under:.1f} stops under the flash: it colours the picture.",
+        figures,
+        mend,
+    )
 
 
 def _before(photo_set: Set, door: Door, x: float, z: float) -> bool:
     """Whether a place is within the door's swing, or right before one that opens outward or slides."""
     room = photo_set.room
-    along, off = {"left": (z, x + room.width / 2), "right": (z, room.width / 2 - x), "back": (x, z),
-                  "front": (x, room.depth - z)}[door.wall]  # fmt: skip
+    along, off = {
+        "left": (z, x + room.width / 2),
+        "right": (z, room.width / 2 - x),
+        "back": (x, z),
+        "front": (x, room.depth - z),
+    }[door.wall]
     reach = door.width if door.opens == "into the room" else FOOT
     return abs(along - door.along) < door.width / 2 + FOOT and off < reach + FOOT
 
@@ -78,8 +89,13 @@ def door_findings(photo_set: Set) -> Iterator[Finding]:
     for door in photo_set.doors:
         before = [name for name, x, z in things if _before(photo_set, door, x, z)]
         if before:
-            yield Finding("room.door", "look", f"{' and '.join(before)} stands before {door.name}: whoever comes in knocks it over. "
-                          "Keep the way out free.", {"things_before_door": float(len(before))})  # fmt: skip
+            yield Finding(
+                "room.door",
+                "look",
+                f"{' and '.join(before)} stands before {door.name}: whoever comes in knocks it over. "
+                "Keep the way out free.",
+                {"things_before_door": float(len(before))},
+            )
 
 
 def door_head(photo_set: Set) -> float:

@@ -50,8 +50,13 @@ def glare_findings(photo_set: Set, mesh: SitterMesh, feet: bool, step: str = "si
     found = glare(photo_set, mesh)
     for first in {g.light: g for g in found}.values():
         name = photo_set.lights[first.light].name
-        yield Finding(f"{step}.glare", "look", f"The glasses mirror {name} into the lens, over {first.share * 100:.0f} % of a lens.",
-                      {"share_of_lens": first.share}, _mended(photo_set, mesh, first.light, feet))  # fmt: skip
+        yield Finding(
+            f"{step}.glare",
+            "look",
+            f"The glasses mirror {name} into the lens, over {first.share * 100:.0f} % of a lens.",
+            {"share_of_lens": first.share},
+            _mended(photo_set, mesh, first.light, feet),
+        )
 
 
 def _pose(photo_set: Set, feet: bool) -> Iterator[Finding]:
@@ -66,10 +71,20 @@ def _pose(photo_set: Set, feet: bool) -> Iterator[Finding]:
             photo_set,
             sitter=replace(sitter, body_turn=sitter.body_turn + 25.0, head_turn=max(sitter.head_turn - 20.0, -75.0)),
         )
-        yield Finding("sitter.square", "note", "The shoulders are square to the lens; turned, they look narrower. Near shoulder down.",
-                      {"body_to_camera_degrees": off}, Mend("turn the body by 25 degrees, the face stays", turned))  # fmt: skip
+        yield Finding(
+            "sitter.square",
+            "note",
+            "The shoulders are square to the lens; turned, they look narrower. Near shoulder down.",
+            {"body_to_camera_degrees": off},
+            Mend("turn the body by 25 degrees, the face stays", turned),
+        )
     if sitter.chin_forward < 0.01:
         nod = sitter.head_nod if sitter.head_nod > 2 else 3.0
         brought = replace(photo_set, sitter=replace(sitter, chin_forward=USUAL_CHIN, head_nod=nod))
-        yield Finding("sitter.chin", "note", "Chin forward and slightly down draws the jaw clear of the neck.", {},
-                      Mend(f"bring the chin {length_text(USUAL_CHIN, feet)} forward and slightly down", brought))  # fmt: skip
+        yield Finding(
+            "sitter.chin",
+            "note",
+            "Chin forward and slightly down draws the jaw clear of the neck.",
+            {},
+            Mend(f"bring the chin {length_text(USUAL_CHIN, feet)} forward and slightly down", brought),
+        )

@@ -25,8 +25,11 @@ MOST, MOST_DOORS = 8, 4
 FIRST_OUTPUT = -3.0  # stops under full of a flash that is put in; continuous light is weak enough at full
 # Where a light of a role first stands: azimuth and elevation about the face against the camera, distance [degrees, m].
 FIRST_PLACES: dict[str, tuple[float, float, float]] = {
-    "key": (-45.0, 35.0, 1.2), "fill": (30.0, 12.0, 1.5), "rim": (145.0, 35.0, 1.2), "other": (-70.0, 20.0, 1.4),
-}  # fmt: skip
+    "key": (-45.0, 35.0, 1.2),
+    "fill": (30.0, 12.0, 1.5),
+    "rim": (145.0, 35.0, 1.2),
+    "other": (-70.0, 20.0, 1.4),
+}
 PANEL_PLACE = (62.0, -8.0, 0.7)
 LAP_PLACE = (0.0, -52.0, 0.5)
 BOARD_SIZE = (1.0, 1.0)
@@ -82,9 +85,15 @@ def _under_ceiling(photo_set: Set) -> tuple[Point, Point]:
 
 
 def add_light(
-    photo_set: Set, mesh: SitterMesh, source: Source, modifier: Modifier | None = None, role: Role = "key", item: str = "",
-    modifier_item: str = "", trim: float = 0.0,
-) -> Set:  # fmt: skip
+    photo_set: Set,
+    mesh: SitterMesh,
+    source: Source,
+    modifier: Modifier | None = None,
+    role: Role = "key",
+    item: str = "",
+    modifier_item: str = "",
+    trim: float = 0.0,
+) -> Set:
     """The set with one more light, where a light of its role usually stands, and dimmed to where it can be.
 
     Raises NotAccepted when the set is full.
@@ -103,8 +112,18 @@ def add_light(
         place, aim = _about(photo_set, mesh, *FIRST_PLACES[role])
     name = {"other": source.kind, "room": "room lamp"}.get(role, role)
     output = max(FIRST_OUTPUT, source.lowest_output) if source.kind in FLASH else 0.0
-    light = Light(place, aim, output, modifier or Bare(), free_name(photo_set, name), source, role,
-                  item=item, modifier_item=modifier_item, trim=trim)  # fmt: skip
+    light = Light(
+        place,
+        aim,
+        output,
+        modifier or Bare(),
+        free_name(photo_set, name),
+        source,
+        role,
+        item=item,
+        modifier_item=modifier_item,
+        trim=trim,
+    )
     if light.modifier.kind not in modifiers_for(light.source):
         light = replace(light, modifier=Bare(), modifier_item="")
     added = replace(photo_set, lights=(*photo_set.lights, light))

@@ -16,11 +16,28 @@ from .posture import with_posture
 from .step_choices import choose_in_step, step_choices
 
 LABELS = {
-    "on": "on", "follow": "follows the face", "role": "for", "grid": "grid", "gels": "gel", "barn_doors": "barn doors", "baffle": "inner baffle",
-    "cloth": "front cloth", "lining": "umbrella", "sock": "sock", "material": "made of", "unit": "figure is", "bulb": "bulb",
-    "wide_panel": "wide panel", "upright": "head upright", "cover": "cover", "sun": "sun", "scale": "display",
-    "surface": "surface", "shape": "shape", "holding": "held by",
-}  # fmt: skip
+    "on": "on",
+    "follow": "follows the face",
+    "role": "for",
+    "grid": "grid",
+    "gels": "gel",
+    "barn_doors": "barn doors",
+    "baffle": "inner baffle",
+    "cloth": "front cloth",
+    "lining": "umbrella",
+    "sock": "sock",
+    "material": "made of",
+    "unit": "figure is",
+    "bulb": "bulb",
+    "wide_panel": "wide panel",
+    "upright": "head upright",
+    "cover": "cover",
+    "sun": "sun",
+    "scale": "display",
+    "surface": "surface",
+    "shape": "shape",
+    "holding": "held by",
+}
 
 
 def _of(part: Any, at: str) -> list[Choice]:

@@ -92,10 +92,16 @@ GROUPS: dict[str, tuple[str, ...]] = {
     "tones": ("room.surfaces",),
     "colours": ("room.colours",),
     "worn": ("sitter.skin", "sitter.hair", "sitter.sheen", "sitter.cloth", "sitter.glasses"),
-    "material": ("backdrop.material", "backdrop.surface", "backdrop.variation", "backdrop.grain", "backdrop.creases",
-                 "backdrop.kind"),
+    "material": (
+        "backdrop.material",
+        "backdrop.surface",
+        "backdrop.variation",
+        "backdrop.grain",
+        "backdrop.creases",
+        "backdrop.kind",
+    ),
     "sensor": ("camera.sensor_", "camera.white_balance"),
-}  # fmt: skip
+}
 """Parts of the sheets of room, sitter, backdrop and camera, by what their fields begin with."""
 
 

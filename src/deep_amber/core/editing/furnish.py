@@ -14,10 +14,14 @@ from .moves import move
 WOOD, CLOTH = WALLS["wood"], Surface(0.25)
 # Common sizes, assumptions: width, depth, height [m].
 FURNITURE = {
-    "table": (1.2, 0.75, 0.75, WOOD), "desk": (1.4, 0.7, 0.74, WOOD), "shelf": (0.8, 0.3, 1.8, WOOD),
-    "wardrobe": (1.0, 0.6, 2.0, WOOD), "chest": (0.9, 0.45, 0.85, WOOD), "sofa": (1.8, 0.85, 0.8, CLOTH),
+    "table": (1.2, 0.75, 0.75, WOOD),
+    "desk": (1.4, 0.7, 0.74, WOOD),
+    "shelf": (0.8, 0.3, 1.8, WOOD),
+    "wardrobe": (1.0, 0.6, 2.0, WOOD),
+    "chest": (0.9, 0.45, 0.85, WOOD),
+    "sofa": (1.8, 0.85, 0.8, CLOTH),
     "bed": (0.9, 2.0, 0.5, CLOTH),
-}  # fmt: skip
+}
 DOOR = "door"
 FROM_CORNER = 0.1  # [m]
 PLACES = 12  # tried along each side wall

@@ -14,20 +14,35 @@ from ..sitter.mesh import SitterMesh
 from .field import Field, plain, with_value
 
 SOURCE_LABELS = {
-    "energy": ("full output, W s", "number"), "guide_number": ("guide number, m", "fine number"),
-    "guide_zoom": ("stated at zoom, mm", "number"), "zoom": ("zoom, mm", "number"), "amount": ("full output", "number"),
-    "watts": ("power, W", "number"), "lumens": ("lumens, 0 from W", "number"), "width": ("face width", "length"),
-    "height": ("face height", "length"), "length": ("length", "length"), "beam_angle": ("bare beam", "angle"),
-    "colour_temperature": ("colour, K", "number"), "rating": ("fitting rated, W", "number"),
-    "sky_luminance": ("sky, cd/m²", "number"), "sun_illuminance": ("sun, lx", "number"),
-    "sun_side": ("sun from side", "angle"), "sun_height": ("sun height", "angle"), "overhang": ("overhang", "length"),
+    "energy": ("full output, W s", "number"),
+    "guide_number": ("guide number, m", "fine number"),
+    "guide_zoom": ("stated at zoom, mm", "number"),
+    "zoom": ("zoom, mm", "number"),
+    "amount": ("full output", "number"),
+    "watts": ("power, W", "number"),
+    "lumens": ("lumens, 0 from W", "number"),
+    "width": ("face width", "length"),
+    "height": ("face height", "length"),
+    "length": ("length", "length"),
+    "beam_angle": ("bare beam", "angle"),
+    "colour_temperature": ("colour, K", "number"),
+    "rating": ("fitting rated, W", "number"),
+    "sky_luminance": ("sky, cd/m²", "number"),
+    "sun_illuminance": ("sun, lx", "number"),
+    "sun_side": ("sun from side", "angle"),
+    "sun_height": ("sun height", "angle"),
+    "overhang": ("overhang", "length"),
     "modelling_lamp": ("modelling lamp, W", "number"),
-}  # fmt: skip
+}
 MODIFIER_LABELS = {
-    "width": ("front width", "length"), "height": ("front height", "length"), "diameter": ("front across", "length"),
-    "beam_angle": ("beam", "angle"), "recess": ("recess", "length"), "fabric_grid": ("fabric grid", "angle"),
+    "width": ("front width", "length"),
+    "height": ("front height", "length"),
+    "diameter": ("front across", "length"),
+    "beam_angle": ("beam", "angle"),
+    "recess": ("recess", "length"),
+    "fabric_grid": ("fabric grid", "angle"),
     "glow": ("glow of walls", "share"),
-}  # fmt: skip
+}
 _DOORS = {"left": "left door", "right": "right door", "top": "upper door", "bottom": "lower door"}
 
 

@@ -10,11 +10,17 @@ from .holding import Move, held
 def move_furniture(photo_set: Set, index: int, _handle: str, to: Mapping[str, float]) -> Move:
     """A piece by its middle; y is that of its lower side."""
     piece, room = photo_set.furniture[index], photo_set.room
-    x, by_x = held(to.get("x", piece.x), -(room.width - piece.width) / 2, (room.width - piece.width) / 2,
-                   "camera-left wall", "camera-right wall")  # fmt: skip
+    x, by_x = held(
+        to.get("x", piece.x),
+        -(room.width - piece.width) / 2,
+        (room.width - piece.width) / 2,
+        "camera-left wall",
+        "camera-right wall",
+    )
     y, by_y = held(to.get("y", piece.base), 0.0, room.height - piece.height, "floor", "ceiling")
-    z, by_z = held(to.get("z", piece.z), piece.depth / 2, room.depth - piece.depth / 2, "back wall",
-                   "wall behind the camera")  # fmt: skip
+    z, by_z = held(
+        to.get("z", piece.z), piece.depth / 2, room.depth - piece.depth / 2, "back wall", "wall behind the camera"
+    )
     moved = replace(piece, x=x, z=z, base=y)
     furniture = tuple(moved if i == index else k for i, k in enumerate(photo_set.furniture))
     return Move(replace(photo_set, furniture=furniture), " and ".join(filter(None, (by_x, by_y, by_z))))

@@ -86,8 +86,9 @@ def _aims_follow(photo_set: Set, sitter: Sitter) -> Set:
             for k in things
         )
 
-    return replace(photo_set, sitter=sitter, camera=camera, lights=following(photo_set.lights),
-                   panels=following(photo_set.panels))  # fmt: skip
+    return replace(
+        photo_set, sitter=sitter, camera=camera, lights=following(photo_set.lights), panels=following(photo_set.panels)
+    )
 
 
 def _move_sitter(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
@@ -95,20 +96,35 @@ def _move_sitter(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
     if handle in ("turn", "head"):
         sitter, by = _turned(sitter, handle, to)
         return Move(replace(photo_set, sitter=sitter), by)
-    x, by_x = held(to.get("x", sitter.x), -room.width / 2 + BODY_EXTENT[0], room.width / 2 - BODY_EXTENT[0],
-                    "camera-left wall", "camera-right wall")  # fmt: skip
+    x, by_x = held(
+        to.get("x", sitter.x),
+        -room.width / 2 + BODY_EXTENT[0],
+        room.width / 2 - BODY_EXTENT[0],
+        "camera-left wall",
+        "camera-right wall",
+    )
     quad = backdrop_quad(photo_set.backdrop)
     behind = BODY_EXTENT[1]
     across = abs(x - photo_set.backdrop.x) < photo_set.backdrop.width / 2 + BODY_EXTENT[0]
     if sitter.z > photo_set.backdrop.z and across:
         slope = quad.normal[0] / max(quad.normal[2], 1e-6)
         behind = max(behind, quad.centre[2] - slope * (x - quad.centre[0]) + BODY_EXTENT[1] / max(quad.normal[2], 1e-6))
-    z, by_z = held(to.get("z", sitter.z), behind + GAP, room.depth - BODY_EXTENT[1],
-                    "backdrop" if behind > BODY_EXTENT[1] else "back wall", "wall behind the camera")  # fmt: skip
+    z, by_z = held(
+        to.get("z", sitter.z),
+        behind + GAP,
+        room.depth - BODY_EXTENT[1],
+        "backdrop" if behind > BODY_EXTENT[1] else "back wall",
+        "wall behind the camera",
+    )
     limit = interval_of(Sitter, "seat_height")
     assert limit is not None
-    y, by_y = held(to.get("y", sitter.seat_height), float(limit.ge), float(limit.le),  # type: ignore[arg-type]
-                    "lowest seat", "highest seat")  # fmt: skip
+    y, by_y = held(
+        to.get("y", sitter.seat_height),
+        float(limit.ge),
+        float(limit.le),  # type: ignore[arg-type]
+        "lowest seat",
+        "highest seat",
+    )
     moved = replace(sitter, x=x, z=z, seat_height=y)
     return Move(_aims_follow(photo_set, moved), " and ".join(filter(None, (by_x, by_y, by_z))))
 
@@ -140,15 +156,27 @@ def _move_backdrop(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move
     if handle == "turn":
         return _turn_backdrop(photo_set, math.degrees(math.atan2(to["x"] - backdrop.x, to["z"] - backdrop.z)))
     half = np.abs(backdrop_quad(backdrop).corners - np.array(backdrop_quad(backdrop).centre)).max(0)
-    x, by_x = held(to.get("x", backdrop.x), -room.width / 2 + half[0], room.width / 2 - half[0],
-                    "camera-left wall", "camera-right wall")  # fmt: skip
+    x, by_x = held(
+        to.get("x", backdrop.x),
+        -room.width / 2 + half[0],
+        room.width / 2 - half[0],
+        "camera-left wall",
+        "camera-right wall",
+    )
     deepest = photo_set.sitter.z - BODY_EXTENT[1] - half[2] - GAP
     z, by_z = held(to.get("z", backdrop.z), BACKDROP_FROM_WALL + half[2], deepest, "back wall", "sitter")
     return Move(replace(photo_set, backdrop=replace(backdrop, x=x, z=z)), " and ".join(filter(None, (by_x, by_z))))
 
 
-HANDLES = {"light": ("place", "aim"), "panel": ("place", "aim"), "camera": ("place", "aim"), "sitter": ("place", "turn", "head", "nod"),
-           "backdrop": ("place", "turn", "top"), "furniture": ("place",), "doors": ("place",)}  # fmt: skip
+HANDLES = {
+    "light": ("place", "aim"),
+    "panel": ("place", "aim"),
+    "camera": ("place", "aim"),
+    "sitter": ("place", "turn", "head", "nod"),
+    "backdrop": ("place", "turn", "top"),
+    "furniture": ("place",),
+    "doors": ("place",),
+}
 BY_INDEX = {"light": move_light, "panel": move_panel, "furniture": move_furniture, "doors": move_door}
 
 

@@ -13,10 +13,20 @@ from .option import Choice, options_of, text_of
 AS_BAKED = "as it comes"
 NOT_BEGUN = "choose what for"
 LABELS = {
-    "posture": "posture", "glasses": "glasses", "hung": "hangs", "creases": "creases", "held": "held", "purpose": "for",
-    "key": "key", "hardness": "shadow edges", "pattern": "pattern", "wardrobe": "wardrobe", "framing": "framing",
-    "wall": "in", "opens": "opens",
-}  # fmt: skip
+    "posture": "posture",
+    "glasses": "glasses",
+    "hung": "hangs",
+    "creases": "creases",
+    "held": "held",
+    "purpose": "for",
+    "key": "key",
+    "hardness": "shadow edges",
+    "pattern": "pattern",
+    "wardrobe": "wardrobe",
+    "framing": "framing",
+    "wall": "in",
+    "opens": "opens",
+}
 WALL_NAMES = {
     "left": "camera-left wall",
     "right": "camera-right wall",
@@ -47,8 +57,10 @@ def step_choices(photo_set: Set, thing: str) -> list[Choice]:
         return _look(photo_set.look)
     if kind == "room":
         surfaces = photo_set.room.surfaces
-        return [_table(label, f"room.surfaces.{name}", finish_of(getattr(surfaces, name), WALLS), WALLS)
-                for name, label in SURFACE_LABELS.items()]  # fmt: skip
+        return [
+            _table(label, f"room.surfaces.{name}", finish_of(getattr(surfaces, name), WALLS), WALLS)
+            for name, label in SURFACE_LABELS.items()
+        ]
     if kind == "backdrop":
         made = _table("material", "backdrop.material", material_of(photo_set.backdrop), BACKDROPS)
         return [made, *_own(photo_set.backdrop, "backdrop")]

@@ -31,8 +31,12 @@ def _seat_height() -> Field:
 
 
 def _backdrop_gap() -> Field:
-    return Field("to backdrop", "length", lambda s, _: s.sitter.z - s.backdrop.z,
-                 lambda s, _, v: with_value(s, ["backdrop", "z"], s.sitter.z - v))  # fmt: skip
+    return Field(
+        "to backdrop",
+        "length",
+        lambda s, _: s.sitter.z - s.backdrop.z,
+        lambda s, _, v: with_value(s, ["backdrop", "z"], s.sitter.z - v),
+    )
 
 
 def _table(*rows: tuple[str, str, str]) -> dict[str, Field]:
@@ -69,51 +73,89 @@ _SITTER = {
     "sitter.seat_height": _seat_height(),
     "sitter.backdrop_gap": _backdrop_gap(),
     **_table(
-        ("sitter.x", "from middle", "length"), ("sitter.z", "from back wall", "length"),
-        ("sitter.body_turn", "body turn", "angle"), ("sitter.head_turn", "head turn", "angle"),
-        ("sitter.head_nod", "chin down", "angle"), ("sitter.head_tilt", "head tilt", "angle"),
-        ("sitter.chin_forward", "chin forward", "length"), ("sitter.skin_stops", "skin, stops", "stops"),
-        ("sitter.hair_stops", "hair, stops", "stops"), ("sitter.sheen", "skin shine", "share"),
+        ("sitter.x", "from middle", "length"),
+        ("sitter.z", "from back wall", "length"),
+        ("sitter.body_turn", "body turn", "angle"),
+        ("sitter.head_turn", "head turn", "angle"),
+        ("sitter.head_nod", "chin down", "angle"),
+        ("sitter.head_tilt", "head tilt", "angle"),
+        ("sitter.chin_forward", "chin forward", "length"),
+        ("sitter.skin_stops", "skin, stops", "stops"),
+        ("sitter.hair_stops", "hair, stops", "stops"),
+        ("sitter.sheen", "skin shine", "share"),
     ),
     "sitter.cloth_colour": _cloth_colour(),
-}  # fmt: skip
-_CAMERA = {"camera.tilt": _camera_tilt(), **_table(
-    ("camera.aperture", "aperture", "aperture"), ("camera.time", "time", "time"),
-    ("camera.sensitivity", "ISO", "number"), ("camera.focal_length", "lens, mm", "number"),
-    ("camera.white_balance", "white balance, K", "number"), ("camera.place.y", "lens height", "length"),
-    ("camera.place.x", "from middle", "length"), ("camera.place.z", "from back wall", "length"),
-    ("camera.aim.y", "aim, height", "length"), ("camera.aim.x", "aim, from middle", "length"),
-    ("camera.sensor_width", "short side, mm", "fine number"), ("camera.sensor_height", "long side, mm", "fine number"),
-)}  # fmt: skip
-_BACKDROP = {**_table(
-    ("backdrop.z", "from back wall", "length"), ("backdrop.x", "from middle", "length"),
-    ("backdrop.width", "width", "length"), ("backdrop.height", "top edge", "length"),
-    ("backdrop.turn", "turn", "angle"), ("backdrop.lower", "lower edge", "length"),
-    ("backdrop.sweep", "floor sweep", "length"), ("backdrop.surface.reflectance", "reflectance", "share"),
-    ("backdrop.variation", "blotches, stops", "stops"), ("backdrop.grain", "size of blotches", "length"),
-), "backdrop.surface.colour": colour_field("colour", "backdrop.surface")}  # fmt: skip
-_ROOM = {**_table(
-    ("room.width", "width", "length"), ("room.depth", "depth", "length"), ("room.height", "ceiling height", "length"),
-    *((f"room.surfaces.{name}.reflectance", label, "share") for name, label in SURFACE_LABELS.items()),
-), **{f"room.colours.{name}": colour_field(label, f"room.surfaces.{name}") for name, label in SURFACE_LABELS.items()}}  # fmt: skip
+}
+_CAMERA = {
+    "camera.tilt": _camera_tilt(),
+    **_table(
+        ("camera.aperture", "aperture", "aperture"),
+        ("camera.time", "time", "time"),
+        ("camera.sensitivity", "ISO", "number"),
+        ("camera.focal_length", "lens, mm", "number"),
+        ("camera.white_balance", "white balance, K", "number"),
+        ("camera.place.y", "lens height", "length"),
+        ("camera.place.x", "from middle", "length"),
+        ("camera.place.z", "from back wall", "length"),
+        ("camera.aim.y", "aim, height", "length"),
+        ("camera.aim.x", "aim, from middle", "length"),
+        ("camera.sensor_width", "short side, mm", "fine number"),
+        ("camera.sensor_height", "long side, mm", "fine number"),
+    ),
+}
+_BACKDROP = {
+    **_table(
+        ("backdrop.z", "from back wall", "length"),
+        ("backdrop.x", "from middle", "length"),
+        ("backdrop.width", "width", "length"),
+        ("backdrop.height", "top edge", "length"),
+        ("backdrop.turn", "turn", "angle"),
+        ("backdrop.lower", "lower edge", "length"),
+        ("backdrop.sweep", "floor sweep", "length"),
+        ("backdrop.surface.reflectance", "reflectance", "share"),
+        ("backdrop.variation", "blotches, stops", "stops"),
+        ("backdrop.grain", "size of blotches", "length"),
+    ),
+    "backdrop.surface.colour": colour_field("colour", "backdrop.surface"),
+}
+_ROOM = {
+    **_table(
+        ("room.width", "width", "length"),
+        ("room.depth", "depth", "length"),
+        ("room.height", "ceiling height", "length"),
+        *((f"room.surfaces.{name}.reflectance", label, "share") for name, label in SURFACE_LABELS.items()),
+    ),
+    **{f"room.colours.{name}": colour_field(label, f"room.surfaces.{name}") for name, label in SURFACE_LABELS.items()},
+}
 _LOOK = _table(
-    ("look.mood", "mood", "text"), ("look.ratio", "lit to shadow", "ratio"),
-    ("look.backdrop_tone", "backdrop, stops", "stops"), ("look.wardrobe_colour", "wardrobe colour", "text"),
-)  # fmt: skip
+    ("look.mood", "mood", "text"),
+    ("look.ratio", "lit to shadow", "ratio"),
+    ("look.backdrop_tone", "backdrop, stops", "stops"),
+    ("look.wardrobe_colour", "wardrobe colour", "text"),
+)
 
 
 def _furniture(at: str) -> dict[str, Field]:
     typed = _table(
-        (f"{at}.name", "name", "text"), (f"{at}.width", "width", "length"), (f"{at}.depth", "depth", "length"),
-        (f"{at}.height", "height", "length"), (f"{at}.x", "from middle", "length"), (f"{at}.z", "from back wall", "length"),
-        (f"{at}.base", "lower side", "length"), (f"{at}.surface.reflectance", "reflectance", "share"),
-    )  # fmt: skip
+        (f"{at}.name", "name", "text"),
+        (f"{at}.width", "width", "length"),
+        (f"{at}.depth", "depth", "length"),
+        (f"{at}.height", "height", "length"),
+        (f"{at}.x", "from middle", "length"),
+        (f"{at}.z", "from back wall", "length"),
+        (f"{at}.base", "lower side", "length"),
+        (f"{at}.surface.reflectance", "reflectance", "share"),
+    )
     return {**typed, f"{at}.colour": colour_field("colour", f"{at}.surface")}
 
 
 def _door(at: str) -> dict[str, Field]:
-    return _table((f"{at}.name", "name", "text"), (f"{at}.along", "along the wall", "length"),
-                  (f"{at}.width", "width", "length"), (f"{at}.height", "height", "length"))  # fmt: skip
+    return _table(
+        (f"{at}.name", "name", "text"),
+        (f"{at}.along", "along the wall", "length"),
+        (f"{at}.width", "width", "length"),
+        (f"{at}.height", "height", "length"),
+    )
 
 
 STEP_THINGS = ("look", "room", "backdrop", "sitter", "camera")
@@ -121,8 +163,13 @@ STEP_THINGS = ("look", "room", "backdrop", "sitter", "camera")
 
 def step_fields(photo_set: Set, thing: str) -> dict[str, Field] | None:
     """The typed values of a thing of the steps, or None when it is none of them."""
-    fixed = {"sitter": _SITTER, "camera": _CAMERA, "backdrop": _BACKDROP, "room": _ROOM,
-             "look": _LOOK if photo_set.look else {}}  # fmt: skip
+    fixed = {
+        "sitter": _SITTER,
+        "camera": _CAMERA,
+        "backdrop": _BACKDROP,
+        "room": _ROOM,
+        "look": _LOOK if photo_set.look else {},
+    }
     if thing in fixed:
         return fixed[thing]
     kind = thing.partition(".")[0]

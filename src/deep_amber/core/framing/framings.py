@@ -26,10 +26,15 @@ class Framing:
     """Of the eyes under the picture's upper edge, as a share of its height."""
 
 
-FRAMINGS = {f.name: f for f in (
-    Framing("tight head", 0.34, 0.42), Framing("head and shoulders", 0.62, 0.36), Framing("half", 0.95, 0.30),
-    Framing("three-quarter", 1.40, 0.24),
-)}  # fmt: skip
+FRAMINGS = {
+    f.name: f
+    for f in (
+        Framing("tight head", 0.34, 0.42),
+        Framing("head and shoulders", 0.62, 0.36),
+        Framing("half", 0.95, 0.30),
+        Framing("three-quarter", 1.40, 0.24),
+    )
+}
 ROOM_BEHIND = 0.25  # [m] kept between lens and the wall behind the camera (assumption)
 
 
@@ -96,11 +101,15 @@ def framed_as(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, .
         lens = lens_that_does(photo_set, mesh, framing, lenses)
         named = f"the {lens[1].name} at {lens[0]:g} mm" if lens and lens[1] else f"{lens[0]:g} mm" if lens else ""
         would = f"{named} would do" if lens else "no lens offered is short enough here"
-        raise NotAccepted([Problem(
-            "camera.focal_length",
-            f"{camera.focal_length:g} mm needs {length_text(away)} from the face for {name}; the room has {length_text(there)}",
-            f"{would}, or a tighter framing",
-        )])  # fmt: skip
+        raise NotAccepted(
+            [
+                Problem(
+                    "camera.focal_length",
+                    f"{camera.focal_length:g} mm needs {length_text(away)} from the face for {name}; the room has {length_text(there)}",
+                    f"{would}, or a tighter framing",
+                )
+            ]
+        )
     place = face + _way_back(photo_set, face) * away
     stands = Point(float(place[0]), camera.place.y, float(place[2]))
     # The aim is level with what the middle of the picture shows, in the plane of the face.

@@ -31,8 +31,10 @@ def bell(beam_angle: float) -> np.ndarray:
 def zoom_beam(zoom: float, upright: bool) -> np.ndarray:
     """The beam of a zoom head: at half along the edges of the 36 x 24 mm frame that the zoom position covers."""
     sin, cos = np.sin(ANGLES)[None], np.maximum(np.cos(ANGLES)[None], 1e-6)
-    wide, high = np.abs(np.arctan2(sin * np.cos(_TURN)[:, None], cos)), np.abs(
-        np.arctan2(sin * np.sin(_TURN)[:, None], cos))  # fmt: skip
+    wide, high = (
+        np.abs(np.arctan2(sin * np.cos(_TURN)[:, None], cos)),
+        np.abs(np.arctan2(sin * np.sin(_TURN)[:, None], cos)),
+    )
     across, along = (12.0, 18.0) if upright else (18.0, 12.0)
     shape = 2.0 ** -((wide / math.atan(across / zoom)) ** 2 + (high / math.atan(along / zoom)) ** 2)
     return np.where(ANGLES[None] < math.radians(85), shape, 0.0)

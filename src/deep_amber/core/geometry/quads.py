@@ -81,8 +81,13 @@ def furniture_quads(piece: Furniture) -> tuple[Quad, ...]:
     """The four sides and the top of a piece of furniture, and its lower side when it hangs; their fronts outward."""
     middle = np.array([piece.x, piece.base + piece.height / 2, piece.z])
     x, y, z = np.diag([piece.width / 2, piece.height / 2, piece.depth / 2])
-    sides = [quad_of(middle + z, x, y), quad_of(middle - z, -x, y), quad_of(middle + x, -z, y), quad_of(middle - x, z, y),
-             quad_of(middle + y, x, -z)]  # fmt: skip
+    sides = [
+        quad_of(middle + z, x, y),
+        quad_of(middle - z, -x, y),
+        quad_of(middle + x, -z, y),
+        quad_of(middle - x, z, y),
+        quad_of(middle + y, x, -z),
+    ]
     if piece.base > SWEEP_HEIGHT:
         sides.append(quad_of(middle - y, x, z))
     return tuple(sides)
@@ -168,8 +173,12 @@ def door_quads(light: Light) -> tuple[Quad, ...]:
     quad = emitter_quad(light)
     centre, x, y, out = np.array(quad.centre), -np.array(quad.half_x), np.array(quad.half_y), quad.normal
     made = []
-    for opening, side, along in ((light.barn_doors.left, -x, y), (light.barn_doors.right, x, y),
-                                 (light.barn_doors.top, y, x), (light.barn_doors.bottom, -y, x)):  # fmt: skip
+    for opening, side, along in (
+        (light.barn_doors.left, -x, y),
+        (light.barn_doors.right, x, y),
+        (light.barn_doors.top, y, x),
+        (light.barn_doors.bottom, -y, x),
+    ):
         a, reach = np.radians(opening), float(np.linalg.norm(side))
         leaf = (-unit(side) * np.cos(a) + out * np.sin(a)) * 1.5 * reach
         made.append(quad_of(centre + side + out * 0.005 + leaf / 2, leaf / 2, along))

@@ -86,16 +86,24 @@ def _front(light: Light) -> Front:
         return Front(known.EFFICIENCY["bowl"], beams.bell(m.beam_angle))
     if isinstance(m, Dish):
         if m.sock:
-            return Front(known.EFFICIENCY["dish with sock"], beams.lambert(known.BOX_LOBE + 1), known.BOX_LOBE,
-                         known.HOT_CENTRE["dish with sock"])  # fmt: skip
+            return Front(
+                known.EFFICIENCY["dish with sock"],
+                beams.lambert(known.BOX_LOBE + 1),
+                known.BOX_LOBE,
+                known.HOT_CENTRE["dish with sock"],
+            )
         return Front(known.EFFICIENCY["dish"], beams.bell(known.DISH_BEAM), None, known.HOT_CENTRE["dish"], 0.06)
     if isinstance(m, Snoot):
         cut = beams.tube_cut(m.beam_angle)
         bowl = known.EFFICIENCY["bowl"] / beams.solid_angle(beams.bell(known.STANDARD_BOWL))
         return Front(known.SNOOT_PASSES * bowl * beams.solid_angle(cut), cut)
     if isinstance(m, HomeBox):
-        return Front(known.EFFICIENCY[m.material], beams.glowing(beams.lambert(), m.glow), None,
-                     known.HOT_CENTRE["home-made box"])  # fmt: skip
+        return Front(
+            known.EFFICIENCY[m.material],
+            beams.glowing(beams.lambert(), m.glow),
+            None,
+            known.HOT_CENTRE["home-made box"],
+        )
     return Front(1.0, own_beam(light))
 
 
@@ -143,11 +151,25 @@ def _emissions(light: Light) -> tuple[Emission, ...]:
     cut: float = float(light.grid) or float(getattr(light.modifier, "fabric_grid", 0.0))
     if cut:
         beam, lobe = beam * beams.tube_cut(cut) * known.GRID_PASSES, None
-    radiance = on_axis * peak / (quad.area * (math.pi / 4 * (1 - front.hole) if quad.round else 1.0)
-                                 * _mean_pattern(front.hot, quad.round, front.hole))  # fmt: skip
+    radiance = (
+        on_axis
+        * peak
+        / (
+            quad.area
+            * (math.pi / 4 * (1 - front.hole) if quad.round else 1.0)
+            * _mean_pattern(front.hot, quad.round, front.hole)
+        )
+    )
     finer = min(1.0, beams.half_power_angle(beam) / 0.6)
-    emitter = quad_emitter(quad, lobe or 0.0, round_front=quad.round, hole=front.hole, hot=front.hot,
-                           beam=None if lobe is not None else beam / peak, finer=finer)  # fmt: skip
+    emitter = quad_emitter(
+        quad,
+        lobe or 0.0,
+        round_front=quad.round,
+        hole=front.hole,
+        hot=front.hot,
+        beam=None if lobe is not None else beam / peak,
+        finer=finer,
+    )
     return (Emission(emitter, radiance),)
 
 

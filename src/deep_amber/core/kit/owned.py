@@ -143,8 +143,11 @@ def _readings(kit: Kit) -> Iterator[Problem]:
     for i, item in enumerate(kit.sources):
         for j, reading in enumerate(item.readings):
             if reading.modifier and reading.modifier not in modifiers:
-                yield Problem(f"sources.{i}.readings.{j}.modifier", f"{reading.modifier!r} is not in the kit",
-                              "a modifier of the kit, or empty")  # fmt: skip
+                yield Problem(
+                    f"sources.{i}.readings.{j}.modifier",
+                    f"{reading.modifier!r} is not in the kit",
+                    "a modifier of the kit, or empty",
+                )
 
 
 def _spans(kit: Kit) -> Iterator[Problem]:

@@ -8,8 +8,20 @@ from annotated_types import Interval
 from .point import Coordinate
 from .room import Surface
 
-BackdropKind = Literal["paper", "cloth", "painted cloth", "muslin", "wall", "bed sheet", "blind", "foam board",
-                       "collapsible", "black board", "reflector", "softbox face"]  # fmt: skip
+BackdropKind = Literal[
+    "paper",
+    "cloth",
+    "painted cloth",
+    "muslin",
+    "wall",
+    "bed sheet",
+    "blind",
+    "foam board",
+    "collapsible",
+    "black board",
+    "reflector",
+    "softbox face",
+]
 Hung = Literal["on stands", "wall bar", "ceiling bar", "clamped", "leaning"]
 Creases = Literal["none", "soft folds", "fold lines", "crumpled"]
 

@@ -12,9 +12,20 @@ from .point import Point
 
 Grid = Literal[0, 5, 10, 20, 30, 40]
 Gel = Literal[
-    "quarter warm", "half warm", "full warm", "quarter cool", "half cool", "full cool",
-    "red", "amber", "green", "blue", "magenta", "one stop grey", "two stops grey",
-]  # fmt: skip
+    "quarter warm",
+    "half warm",
+    "full warm",
+    "quarter cool",
+    "half cool",
+    "full cool",
+    "red",
+    "amber",
+    "green",
+    "blue",
+    "magenta",
+    "one stop grey",
+    "two stops grey",
+]
 Role = Literal["key", "fill", "rim", "ground", "room", "other"]
 
 

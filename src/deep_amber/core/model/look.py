@@ -31,11 +31,14 @@ class Look:
     framing: FramingName = "head and shoulders"
 
 
-PRESETS: dict[str, Look] = {look.purpose: look for look in (
-    Look("headshot", "", "middle", "soft", "loop", 3.0, 0.0),
-    Look("website", "", "high", "soft", "butterfly", 2.0, 1.5, framing="half"),
-    Look("creative self-portrait", "", "low", "medium", "Rembrandt", 8.0, -3.0),
-    Look("beauty", "", "high", "medium", "butterfly", 2.0, 1.0, framing="tight head"),
-    Look("family", "", "middle", "soft", "open", 2.0, 0.5, framing="three-quarter"),
-)}  # fmt: skip
+PRESETS: dict[str, Look] = {
+    look.purpose: look
+    for look in (
+        Look("headshot", "", "middle", "soft", "loop", 3.0, 0.0),
+        Look("website", "", "high", "soft", "butterfly", 2.0, 1.5, framing="half"),
+        Look("creative self-portrait", "", "low", "medium", "Rembrandt", 8.0, -3.0),
+        Look("beauty", "", "high", "medium", "butterfly", 2.0, 1.0, framing="tight head"),
+        Look("family", "", "middle", "soft", "open", 2.0, 0.5, framing="three-quarter"),
+    )
+}
 """What is usual for a purpose, as a start (assumptions)."""

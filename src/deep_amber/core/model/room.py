@@ -7,8 +7,14 @@ from annotated_types import Interval
 
 Reflectance = Annotated[float, Interval(ge=0.02, le=0.95)]
 Channel = Annotated[float, Interval(ge=0.0, le=1.0)]
-SURFACE_LABELS = {"left": "camera-left wall", "right": "camera-right wall", "floor": "floor", "ceiling": "ceiling",
-                  "back": "back wall", "front": "wall behind camera"}  # fmt: skip
+SURFACE_LABELS = {
+    "left": "camera-left wall",
+    "right": "camera-right wall",
+    "floor": "floor",
+    "ceiling": "ceiling",
+    "back": "back wall",
+    "front": "wall behind camera",
+}
 SURFACE_NAMES = tuple(SURFACE_LABELS)
 
 

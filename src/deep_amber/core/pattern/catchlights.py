@@ -200,18 +200,47 @@ def _in_eye(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
     x, y = (on_picture[seen] if seen.any() else on_picture).mean(0)
     if share < LEAST:
         reason = _missing(stages, eye, shown, points, normals, ways, in_disc, free)
-        return Catchlight(eye.name, shown.name, False, "", 0.0, _shape(shown.emitter, 1.0), reason, float(x), float(y), outline,
-                          shown.stops)  # fmt: skip
+        return Catchlight(
+            eye.name,
+            shown.name,
+            False,
+            "",
+            0.0,
+            _shape(shown.emitter, 1.0),
+            reason,
+            float(x),
+            float(y),
+            outline,
+            shown.stops,
+        )
     across = np.ptp(on_picture[seen, 0]) * ACROSS / (ACROSS - 1) / 2
-    return Catchlight(eye.name, shown.name, True, _clock(x, y), float(across), _shape(shown.emitter, share), "", float(x),
-                      float(y), outline, shown.stops)  # fmt: skip
+    return Catchlight(
+        eye.name,
+        shown.name,
+        True,
+        _clock(x, y),
+        float(across),
+        _shape(shown.emitter, share),
+        "",
+        float(x),
+        float(y),
+        outline,
+        shown.stops,
+    )
 
 
 def _kept(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
     """The catchlight, kept by what it lies on: another output changes its brightness alone."""
     photo_set = stages.photo_set
-    key = (stages.mesh.form, photo_set.sitter, photo_set.camera.place, eye.name, shown.name, emitter_key(shown.emitter),
-           shown.in_the_way)  # fmt: skip
+    key = (
+        stages.mesh.form,
+        photo_set.sitter,
+        photo_set.camera.place,
+        eye.name,
+        shown.name,
+        emitter_key(shown.emitter),
+        shown.in_the_way,
+    )
     made = stages.memory.keep("catchlight", key, lambda: _in_eye(stages, eye, shown), 2 * SMALL)
     return replace(made, stops=shown.stops)
 

@@ -176,8 +176,11 @@ def reasons_on(stages: Stages, sphere: Sphere, support: Support) -> np.ndarray:
 def fronts_of(emitters: list[Emitter], head: HeadFrame) -> Fronts:
     """Fronts in the room of emitters in the head's frame."""
     rows = np.array([e.row for e in emitters])
-    return Fronts(head.in_room(rows[:, :3]), rows[:, HALF_X : HALF_X + 3] @ head.rotation.T,
-                  rows[:, HALF_Y : HALF_Y + 3] @ head.rotation.T)  # fmt: skip
+    return Fronts(
+        head.in_room(rows[:, :3]),
+        rows[:, HALF_X : HALF_X + 3] @ head.rotation.T,
+        rows[:, HALF_Y : HALF_Y + 3] @ head.rotation.T,
+    )
 
 
 def dial_of(stages: Stages, support: Support = ANYWHERE) -> Dial | None:
@@ -195,6 +198,13 @@ def dial_of(stages: Stages, support: Support = ANYWHERE) -> Dial | None:
     reasons[(reasons == "") & before_lens(photo_set, stages.mesh, sphere.fronts)] = BEFORE_LENS
     hatches = _hatches(reasons.reshape(sphere.shares.shape[:2]), [lens])
     regions = _regions(sphere.shares, [lens, *(k.label for k in hatches)])
-    return Dial(sphere.index, (float(AZIMUTHS[0]), float(AZIMUTHS[-1])), (float(ELEVATIONS[0]), float(ELEVATIONS[-1])),
-                regions, hatches, angles(sphere.key_way), lens,
-                float(np.linalg.norm(sphere.key_way)))  # fmt: skip
+    return Dial(
+        sphere.index,
+        (float(AZIMUTHS[0]), float(AZIMUTHS[-1])),
+        (float(ELEVATIONS[0]), float(ELEVATIONS[-1])),
+        regions,
+        hatches,
+        angles(sphere.key_way),
+        lens,
+        float(np.linalg.norm(sphere.key_way)),
+    )

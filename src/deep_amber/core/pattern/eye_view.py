@@ -30,8 +30,13 @@ def cropped(camera: Camera, middle: np.ndarray, half_width: float, level: bool) 
     away = float((middle - camera.place.array) @ forward)
     across = 2 * half_width / away * camera.focal_length
     longer, shorter = (across, across * PICTURE_ASPECT) if level else (across / PICTURE_ASPECT, across)
-    return replace(camera, aim=Point(*map(float, middle)), sensor_width=shorter, sensor_height=longer,
-                   held="level" if level else "upright")  # fmt: skip
+    return replace(
+        camera,
+        aim=Point(*map(float, middle)),
+        sensor_width=shorter,
+        sensor_height=longer,
+        held="level" if level else "upright",
+    )
 
 
 def eye_sets(photo_set: Set, mesh: SitterMesh) -> tuple[Set, Set]:

@@ -114,7 +114,11 @@ def face_points(mesh: SitterMesh) -> FacePoints:
     neighbours = np.stack([index[r + dr, c + dc] for dr, dc in NEIGHBOURS], 1)
     skin = part[kept] == SKIN
     return FacePoints(
-        points.astype(np.float32), normals.astype(np.float32), np.ascontiguousarray(neighbours),
-        np.stack([r - 1, c - 1], 1).astype(np.int32), _regions(mesh, points, normals, skin, (wide, high)), (wide, high),
+        points.astype(np.float32),
+        normals.astype(np.float32),
+        np.ascontiguousarray(neighbours),
+        np.stack([r - 1, c - 1], 1).astype(np.int32),
+        _regions(mesh, points, normals, skin, (wide, high)),
+        (wide, high),
         np.array([0.0, -0.03 * high, 0.0]),
-    )  # fmt: skip
+    )

@@ -34,8 +34,11 @@ def _light_at(stages: Stages) -> tuple[float, float]:
     index = key_index(stages.photo_set)
     assert index is not None
     light = stages.photo_set.lights[index]
-    sensors = stages.memory.keep("surface sensors", framed(stages.photo_set),
-                                 lambda: surface_sensors(stages.photo_set, stages.mesh, stages.posed()))  # fmt: skip
+    sensors = stages.memory.keep(
+        "surface sensors",
+        framed(stages.photo_set),
+        lambda: surface_sensors(stages.photo_set, stages.mesh, stages.posed()),
+    )
     lux = sensor_layer(stages, light, "surfaces", sensors) * exposed(stages.photo_set, light) @ LUMINANCE
     at = {name: float(lux[sensors.group == k].mean()) for k, name in enumerate(sensors.names)}
     return max(at["cheek_left"], at["cheek_right"]), max(at[k] for k in BACKDROP_PLACES)

@@ -39,8 +39,9 @@ def _add(points, normals, clear, emitter, columns, rows, out):
                 r, c = cell_place(made[1, j], made[2, j], made[3, j])
                 i, k = int(r), int(c)
                 f, g = r - i, c - k
-                seen = ((clear[first + j, i, k] * (1 - g) + clear[first + j, i, k + 1] * g) * (1 - f)
-                        + (clear[first + j, i + 1, k] * (1 - g) + clear[first + j, i + 1, k + 1] * g) * f)  # fmt: skip
+                seen = (clear[first + j, i, k] * (1 - g) + clear[first + j, i, k + 1] * g) * (1 - f) + (
+                    clear[first + j, i + 1, k] * (1 - g) + clear[first + j, i + 1, k + 1] * g
+                ) * f
                 out[first + j] += made[0, j] * share * np.float32(seen)
 
 

@@ -77,8 +77,9 @@ def measures_of(level: np.ndarray, face: FacePoints) -> Measures:
         return np.where(shadow_left[:, None], r[f"{name}_L"], r[f"{name}_R"])
 
     ways = np.empty((len(level), 3))
-    bottlenecks(soft, face.neighbours, on_shadow_side("under_eye"), on_shadow_side("side"), on_shadow_side("mouth_level"),
-                ways)  # fmt: skip
+    bottlenecks(
+        soft, face.neighbours, on_shadow_side("under_eye"), on_shadow_side("side"), on_shadow_side("mouth_level"), ways
+    )
     patch, bottom = ways[:, 0], ways[:, 1]
     # Where the lit cheek itself is nearly dark, what the patch is compared with is a share of the brightest place.
     against = np.maximum(lit_cheek, np.maximum(0.25 * brightest, 0.05))

@@ -28,8 +28,9 @@ def _panel_names(stages: Stages) -> list[str]:
 def _around(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
     """What can stand before an emitter, without the emitter's own surface."""
     centre = emitter.row[:3]
-    return tuple(q for q in obstacles(stages, light, emitter)
-                 if abs(float((np.array(q.centre) - centre) @ q.normal)) > 1e-3)  # fmt: skip
+    return tuple(
+        q for q in obstacles(stages, light, emitter) if abs(float((np.array(q.centre) - centre) @ q.normal)) > 1e-3
+    )
 
 
 def mirrored_things(stages: Stages) -> list[Shown]:

@@ -75,10 +75,13 @@ def _walls(photo_set: Set, samples: np.ndarray) -> list[tuple[str, np.ndarray]]:
     room = photo_set.room
     low, high = samples.min(1), samples.max(1)
     return [
-        ("ceiling", high[:, 1] > room.height - CLEAR), ("floor", low[:, 1] < CLEAR),
-        ("camera-left wall", low[:, 0] < -room.width / 2 + CLEAR), ("camera-right wall", high[:, 0] > room.width / 2 - CLEAR),
-        ("back wall", low[:, 2] < CLEAR), ("wall behind the camera", high[:, 2] > room.depth - CLEAR),
-    ]  # fmt: skip
+        ("ceiling", high[:, 1] > room.height - CLEAR),
+        ("floor", low[:, 1] < CLEAR),
+        ("camera-left wall", low[:, 0] < -room.width / 2 + CLEAR),
+        ("camera-right wall", high[:, 0] > room.width / 2 - CLEAR),
+        ("back wall", low[:, 2] < CLEAR),
+        ("wall behind the camera", high[:, 2] > room.depth - CLEAR),
+    ]
 
 
 def _behind_backdrop(photo_set: Set, samples: np.ndarray) -> np.ndarray:
@@ -100,9 +103,13 @@ def _without_stand(photo_set: Set, fronts: Fronts, support: Support) -> list[tup
     sitter = photo_set.sitter
     level = np.hypot(fronts.centre[:, 0] - sitter.x, fronts.centre[:, 2] - sitter.z)
     need = FOOT_OUT - level
-    return [(f"no stand of the kit goes over {support.highest:.1f} m", fronts.centre[:, 1] > support.highest),
-            ("over the sitter: it needs a boom" if support.boom <= 0 else "the boom does not reach over the sitter",
-             need > support.boom)]  # fmt: skip
+    return [
+        (f"no stand of the kit goes over {support.highest:.1f} m", fronts.centre[:, 1] > support.highest),
+        (
+            "over the sitter: it needs a boom" if support.boom <= 0 else "the boom does not reach over the sitter",
+            need > support.boom,
+        ),
+    ]
 
 
 def hindrances(

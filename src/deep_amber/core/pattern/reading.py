@@ -101,9 +101,17 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
     azimuth, elevation = angles(key.direction)
     feather = feather_of(stages) if readings else None
     return PatternReading(
-        light=index, pattern=pattern, composed=composed_name(stages, light, pattern, readings) if readings else "",
-        probabilities={name: float(p) for name, p in zip(PATTERNS, shares, strict=True)}, between=between(shares),
-        side=side_of(key.direction, lens, right), reasons=_reasons(stages, face, key, m, pattern, right),
-        catchlights=tuple(catchlights(stages, mirrored_things(stages))), azimuth=azimuth, elevation=elevation,
-        distance=key.distance, softness=softness(key.size, key.distance), feather=feather_text(feather) if feather else "",
-    )  # fmt: skip
+        light=index,
+        pattern=pattern,
+        composed=composed_name(stages, light, pattern, readings) if readings else "",
+        probabilities={name: float(p) for name, p in zip(PATTERNS, shares, strict=True)},
+        between=between(shares),
+        side=side_of(key.direction, lens, right),
+        reasons=_reasons(stages, face, key, m, pattern, right),
+        catchlights=tuple(catchlights(stages, mirrored_things(stages))),
+        azimuth=azimuth,
+        elevation=elevation,
+        distance=key.distance,
+        softness=softness(key.size, key.distance),
+        feather=feather_text(feather) if feather else "",
+    )

@@ -87,9 +87,18 @@ def _way(m: Measures, patch: float, closing: float, found: Triangle) -> list[Rea
     reasons = []
     if patch > PATCH_LIT.middle:
         size = f"{found.width:.0f} mm wide ({found.of_eye:.1f} of the eye), {found.height:.0f} mm high ({found.of_nose:.1f} of the nose)"
-        reasons.append(Reason(f"The cheek under the far eye is lit, {-patch:.1f} stops under the lit cheek; the patch is {size}.",
-                              {"patch_under_lit_cheek_stops": -patch, "triangle_width_mm": found.width, "triangle_height_mm": found.height,
-                               "triangle_width_of_eye": found.of_eye, "triangle_height_of_nose": found.of_nose}))  # fmt: skip
+        reasons.append(
+            Reason(
+                f"The cheek under the far eye is lit, {-patch:.1f} stops under the lit cheek; the patch is {size}.",
+                {
+                    "patch_under_lit_cheek_stops": -patch,
+                    "triangle_width_mm": found.width,
+                    "triangle_height_mm": found.height,
+                    "triangle_width_of_eye": found.of_eye,
+                    "triangle_height_of_nose": found.of_nose,
+                },
+            )
+        )
         depth = closing - patch
         figures = {"way_under_lit_cheek_stops": depth, "way_under_patch_stops": closing}
         if patch - closing < WAY_CLOSED.middle:
@@ -107,8 +116,12 @@ def _way(m: Measures, patch: float, closing: float, found: Triangle) -> list[Rea
                 )
             )
     else:
-        reasons.append(Reason(f"The cheek under the far eye stays dark, {-patch:.1f} stops under the lit cheek.",
-                              {"patch_under_lit_cheek_stops": -patch}))  # fmt: skip
+        reasons.append(
+            Reason(
+                f"The cheek under the far eye stays dark, {-patch:.1f} stops under the lit cheek.",
+                {"patch_under_lit_cheek_stops": -patch},
+            )
+        )
     return reasons
 
 
@@ -132,7 +145,12 @@ def reasons_for(pattern: Pattern, m: Measures, key: np.ndarray, shadow_on: str, 
     )
     lit = Reason(f"{front * 100:.0f} % of the front of the face is lit.", {"front_lit_share": front})
     shadow, way = _nose_shadow(key, shadow_on), _way(m, float(m.patch[0]), float(m.closing[0]), found)
-    order = {"flat": [nose, above], "butterfly": [shadow, nose, above], "overhead": [sockets, above], "under light": [shadow, above],
-             "rim": [lit]}.get(pattern, [shadow, *way, nose])  # fmt: skip
+    order = {
+        "flat": [nose, above],
+        "butterfly": [shadow, nose, above],
+        "overhead": [sockets, above],
+        "under light": [shadow, above],
+        "rim": [lit],
+    }.get(pattern, [shadow, *way, nose])
     rest = [k for k in (shadow, nose, above, sockets, lit) if k not in order]
     return [*order, *rest]

@@ -33,8 +33,15 @@ def taken(photo_set: Set, hung: Hung | None, way: Way) -> Set:
     made = hung.moved(np.array(way.place)) if way.place is not None and hung else photo_set
     if way.head_turn or way.head_nod or way.body_turn:
         s = made.sitter
-        made = replace(made, sitter=replace(s, head_turn=s.head_turn + way.head_turn, head_nod=s.head_nod + way.head_nod,
-                                            body_turn=wrapped(s.body_turn + way.body_turn)))  # fmt: skip
+        made = replace(
+            made,
+            sitter=replace(
+                s,
+                head_turn=s.head_turn + way.head_turn,
+                head_nod=s.head_nod + way.head_nod,
+                body_turn=wrapped(s.body_turn + way.body_turn),
+            ),
+        )
     return made
 
 

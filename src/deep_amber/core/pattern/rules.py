@@ -78,16 +78,19 @@ def probabilities(m: Measures) -> np.ndarray:
     lit, under, over, side = face_lit(m), from_under(m), from_overhead(m), nose_shades(m)
     above, patch, closed = FROM_ABOVE.over(m.up), triangle_lit(m), triangle_closed(m)
     front = lit * (1 - under) * (1 - over)
-    return np.stack([
-        front * (1 - side) * (1 - above),  # flat
-        front * (1 - side) * above,  # butterfly
-        front * side * patch * (1 - closed),  # loop
-        front * side * patch * closed,  # Rembrandt
-        front * side * (1 - patch),  # split
-        lit * (1 - under) * over,  # overhead
-        lit * under,  # under light
-        1 - lit,  # rim
-    ], -1)  # fmt: skip
+    return np.stack(
+        [
+            front * (1 - side) * (1 - above),  # flat
+            front * (1 - side) * above,  # butterfly
+            front * side * patch * (1 - closed),  # loop
+            front * side * patch * closed,  # Rembrandt
+            front * side * (1 - patch),  # split
+            lit * (1 - under) * over,  # overhead
+            lit * under,  # under light
+            1 - lit,  # rim
+        ],
+        -1,
+    )
 
 
 def most_likely(shares: np.ndarray, was: str = "", hold: float = 0.1) -> int:

@@ -33,8 +33,10 @@ class Shine:
 
 def shine_text(shine: Shine) -> str:
     """The shine in words."""
-    return (f"Shine adds {shine.now:.1f} stops where it is strongest; with a front half the size {shine.half:.1f}, "
-            f"twice the size {shine.double:.1f}.")  # fmt: skip
+    return (
+        f"Shine adds {shine.now:.1f} stops where it is strongest; with a front half the size {shine.half:.1f}, "
+        f"twice the size {shine.double:.1f}."
+    )
 
 
 def _scaled(emitter: Emitter, by: float) -> Emitter:

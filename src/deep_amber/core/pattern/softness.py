@@ -8,8 +8,11 @@ from ..units import length_text
 
 Grade = Literal["hard", "medium", "soft", "very soft"]
 GRADES: dict[Grade, tuple[float, float]] = {
-    "hard": (0.0, 5.0), "medium": (5.0, 12.0), "soft": (12.0, 25.0), "very soft": (25.0, 120.0),
-}  # fmt: skip
+    "hard": (0.0, 5.0),
+    "medium": (5.0, 12.0),
+    "soft": (12.0, 25.0),
+    "very soft": (25.0, 120.0),
+}
 """Widths of the edge [mm] (assumptions; over 25 mm a pattern is barely drawn: laboratory notes)."""
 
 

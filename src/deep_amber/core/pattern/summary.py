@@ -40,8 +40,13 @@ def _road(road: Road) -> dict:
 
 def advice_summary(advice: Advice) -> dict:
     """The advice as JSON."""
-    return {"target": advice.target, "here": advice.here, "roads": list(map(_road, advice.roads)), "because": advice.because,
-            "possible": list(map(_road, advice.possible))}  # fmt: skip
+    return {
+        "target": advice.target,
+        "here": advice.here,
+        "roads": list(map(_road, advice.roads)),
+        "because": advice.because,
+        "possible": list(map(_road, advice.possible)),
+    }
 
 
 def catchlight_text(c: Catchlight) -> str:
@@ -56,17 +61,34 @@ def catchlight_text(c: Catchlight) -> str:
 def pattern_summary(reading: PatternReading | None) -> dict:
     """The reading as JSON: pattern, probabilities, between, side, reasons, catchlights and the figures beside them."""
     if reading is None:
-        return {"pattern": "", "composed": "", "probabilities": {}, "between": None, "side": "", "key_on": "", "reasons": [],
-                "catchlights": []}  # fmt: skip
+        return {
+            "pattern": "",
+            "composed": "",
+            "probabilities": {},
+            "between": None,
+            "side": "",
+            "key_on": "",
+            "reasons": [],
+            "catchlights": [],
+        }
     lights = [
         {k: v for k, v in asdict(c).items() if k != "outline"} | {"text": catchlight_text(c)}
         for c in reading.catchlights
     ]
     return {
-        "pattern": reading.pattern, "composed": reading.composed, "probabilities": reading.probabilities,
-        "between": list(reading.between) if reading.between else None, "side": reading.side.name, "key_on": reading.side.key_on,
-        "camera_side": reading.side.camera_side, "key_to_lens_degrees": reading.side.key_to_lens,
-        "azimuth_degrees": reading.azimuth, "elevation_degrees": reading.elevation, "distance_m": reading.distance,
-        "edge_mm": reading.softness.edge, "softness": reading.softness.grade,
-        "reasons": [asdict(r) for r in reading.reasons], "catchlights": lights,
-    }  # fmt: skip
+        "pattern": reading.pattern,
+        "composed": reading.composed,
+        "probabilities": reading.probabilities,
+        "between": list(reading.between) if reading.between else None,
+        "side": reading.side.name,
+        "key_on": reading.side.key_on,
+        "camera_side": reading.side.camera_side,
+        "key_to_lens_degrees": reading.side.key_to_lens,
+        "azimuth_degrees": reading.azimuth,
+        "elevation_degrees": reading.elevation,
+        "distance_m": reading.distance,
+        "edge_mm": reading.softness.edge,
+        "softness": reading.softness.grade,
+        "reasons": [asdict(r) for r in reading.reasons],
+        "catchlights": lights,
+    }

@@ -29,8 +29,12 @@ class Try:
 def _roomy(photo_set: Set) -> Set:
     """The set in a room where the key's light is not held back: for looking at alone."""
     width, depth, height = ROOMY
-    room: Room = replace(photo_set.room, width=max(width, photo_set.room.width), depth=max(depth, photo_set.room.depth),
-                         height=max(height, photo_set.room.height))  # fmt: skip
+    room: Room = replace(
+        photo_set.room,
+        width=max(width, photo_set.room.width),
+        depth=max(depth, photo_set.room.depth),
+        height=max(height, photo_set.room.height),
+    )
     return replace(photo_set, room=room)
 
 

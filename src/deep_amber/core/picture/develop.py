@@ -65,8 +65,16 @@ def _show(views, nearest, lens, quad, emitter, front, back, glows, out, start, s
                 out[i, c] = share * front[c] if before or glows else back[c]
 
 
-def show_sheet(seen: Seen, nearest: np.ndarray, lens: np.ndarray, quad: np.ndarray, out: np.ndarray, front: np.ndarray,
-               back: np.ndarray, emitter: Emitter | None = None) -> None:  # fmt: skip
+def show_sheet(
+    seen: Seen,
+    nearest: np.ndarray,
+    lens: np.ndarray,
+    quad: np.ndarray,
+    out: np.ndarray,
+    front: np.ndarray,
+    back: np.ndarray,
+    emitter: Emitter | None = None,
+) -> None:
     """Draws a panel or a light itself where it stands in the picture, in place.
 
     Parameters

@@ -9,7 +9,9 @@ from .seen import Seen
 DEPTH_STEP = 0.006  # [m] between neighbours off the surface's own slope
 # Rotated grids: places of the added samples within a pixel.
 _FOUR = np.array([(0.125, 0.625), (0.375, 0.125), (0.625, 0.875), (0.875, 0.375)])
-_SIXTEEN = np.stack([(np.arange(16) + 0.5) / 16, (np.array([0, 8, 4, 12, 2, 10, 6, 14, 1, 9, 5, 13, 3, 11, 7, 15]) + 0.5) / 16], 1)  # fmt: skip
+_SIXTEEN = np.stack(
+    [(np.arange(16) + 0.5) / 16, (np.array([0, 8, 4, 12, 2, 10, 6, 14, 1, 9, 5, 13, 3, 11, 7, 15]) + 0.5) / 16], 1
+)
 
 
 def outline_pixels(seen: Seen, size: Size) -> tuple[np.ndarray, np.ndarray]:

@@ -94,8 +94,19 @@ def texture_stops(backdrop: Backdrop, places: np.ndarray) -> np.ndarray:
     width, depth = CREASE_WIDTHS.get(backdrop.creases, 1.0), CREASE_DEPTHS.get(backdrop.creases, 0.0)
     plain = np.ascontiguousarray(places, float)
     in_chunks(
-        lambda a, b: _stops(plain, backdrop.variation, backdrop.grain, kinds.index(backdrop.creases), width, depth,
-                            backdrop.kind == "blind", out, a, b),
-        len(places), 16384,
-    )  # fmt: skip
+        lambda a, b: _stops(
+            plain,
+            backdrop.variation,
+            backdrop.grain,
+            kinds.index(backdrop.creases),
+            width,
+            depth,
+            backdrop.kind == "blind",
+            out,
+            a,
+            b,
+        ),
+        len(places),
+        16384,
+    )
     return out

@@ -34,9 +34,12 @@ def wall_places(photo_set: Set, size: Size, seen: Seen) -> WallPlaces:
     points, normals = seen.walls
     between = np.empty(len(points), np.bool_)
     in_chunks(
-        lambda a, b: _between(seen.on_walls, points, normals, size.width, columns, at.points, at.normals, between, a, b),
-        len(points), 8192,
-    )  # fmt: skip
+        lambda a, b: _between(
+            seen.on_walls, points, normals, size.width, columns, at.points, at.normals, between, a, b
+        ),
+        len(points),
+        8192,
+    )
     return WallPlaces(at, between)
 
 

@@ -19,17 +19,25 @@ def furniture_lines(piece: Furniture, letter: str) -> FurnitureLines:
     """A piece from above, and its height."""
     x, z = piece.width / 2, piece.depth / 2
     corners = [(piece.x + a * x, piece.z + b * z) for a, b in ((-1, -1), (1, -1), (1, 1), (-1, 1))]
-    return FurnitureLines(piece.name, letter, line_of(corners), piece.base, piece.base + piece.height,
-                          rounded((piece.x, piece.base, piece.z)))  # fmt: skip
+    return FurnitureLines(
+        piece.name,
+        letter,
+        line_of(corners),
+        piece.base,
+        piece.base + piece.height,
+        rounded((piece.x, piece.base, piece.z)),
+    )
 
 
 def door_lines(room: Room, door: Door, letter: str) -> DoorLines:
     """A door in its wall, and where its leaf swings."""
     half = door.width / 2
     at, along, inward = {
-        "left": ((-room.width / 2, door.along), (0, 1), (1, 0)), "right": ((room.width / 2, door.along), (0, 1), (-1, 0)),
-        "back": ((door.along, 0.0), (1, 0), (0, 1)), "front": ((door.along, room.depth), (1, 0), (0, -1)),
-    }[door.wall]  # fmt: skip
+        "left": ((-room.width / 2, door.along), (0, 1), (1, 0)),
+        "right": ((room.width / 2, door.along), (0, 1), (-1, 0)),
+        "back": ((door.along, 0.0), (1, 0), (0, 1)),
+        "front": ((door.along, room.depth), (1, 0), (0, -1)),
+    }[door.wall]
     middle, way, into = (np.array(k, float) for k in (at, along, inward))
     hinge, edge = middle - way * half, middle + way * half
     turn = np.radians(np.linspace(0, 90, SWING))
@@ -61,7 +69,10 @@ def backdrop_seen(photo_set: Set) -> tuple[Line, list[tuple[str, tuple, tuple]]]
     ends = [middle + way * at for at in (left, right)]
     margins = [
         (f"backdrop margin {name}", tuple(end), tuple(middle + way * edge))
-        for name, end, edge, margin in (("left", ends[0], -half, seen.margin_left), ("right", ends[1], half, seen.margin_right))
+        for name, end, edge, margin in (
+            ("left", ends[0], -half, seen.margin_left),
+            ("right", ends[1], half, seen.margin_right),
+        )
         if math.isfinite(margin) and margin > 0
-    ]  # fmt: skip
+    ]
     return line_of([end[[0, 2]] for end in ends]), margins

@@ -80,11 +80,17 @@ def _sitter(s: Sitter, mesh: SitterMesh) -> SitterLines:
         )
     body, face, reach = (_around((part @ rotation.T + offset)[:, [0, 2]]) for part in (shoulders, head, whole))
     return SitterLines(
-        rounded((s.x, s.seat_height, s.z)), rounded(marks.face), rounded(marks.eyes), rounded(marks.forward),
+        rounded((s.x, s.seat_height, s.z)),
+        rounded(marks.face),
+        rounded(marks.eyes),
+        rounded(marks.forward),
         rounded(np.array(marks.eyes) + np.array(marks.forward) * NOSE_HANDLE),
-        rounded(np.array([s.x, s.seat_height, s.z]) + rotation @ [0, 0, CHEST_HANDLE]), line_of(body), line_of(face), line_of(reach),
+        rounded(np.array([s.x, s.seat_height, s.z]) + rotation @ [0, 0, CHEST_HANDLE]),
+        line_of(body),
+        line_of(face),
+        line_of(reach),
         line_of(_profile(every @ rotation[[2, 1]].T + offset[[2, 1]])),
-    )  # fmt: skip
+    )
 
 
 def _end_in_room(photo_set: Set, start: np.ndarray, way: np.ndarray) -> np.ndarray:
@@ -134,10 +140,18 @@ def _light(photo_set: Set, light: Light, letter: str) -> LightLines:
     start = np.clip(light.place.array, low, high)
     spread = [_end_in_room(photo_set, start, way) for way in ways]
     return LightLines(
-        light.name, letter, light.role, light.source.kind, light.modifier.kind, line_of(_outline(quad)),
-        rounded(light.place.array - quad.normal * depth), rounded(light.place.array), rounded(light.aim.array),
-        line_of(spread), light.on,
-    )  # fmt: skip
+        light.name,
+        letter,
+        light.role,
+        light.source.kind,
+        light.modifier.kind,
+        line_of(_outline(quad)),
+        rounded(light.place.array - quad.normal * depth),
+        rounded(light.place.array),
+        rounded(light.aim.array),
+        line_of(spread),
+        light.on,
+    )
 
 
 def _panel(panel: Panel, letter: str) -> PanelLines:
@@ -200,8 +214,20 @@ def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
         if not k.on_wall
     )
     return Drawing(
-        room.width, room.depth, room.height, line_of(corners), line_of(sweep.corners[:, [0, 2]]) if sweep else (),
-        seen, backdrop_stands(photo_set.backdrop), rounded(corners[:2].mean(0) + quad.normal * BACKDROP_HANDLE),
-        _sitter(photo_set.sitter, mesh), _camera(photo_set), lights, panels, furniture, doors, shadows,
+        room.width,
+        room.depth,
+        room.height,
+        line_of(corners),
+        line_of(sweep.corners[:, [0, 2]]) if sweep else (),
+        seen,
+        backdrop_stands(photo_set.backdrop),
+        rounded(corners[:2].mean(0) + quad.normal * BACKDROP_HANDLE),
+        _sitter(photo_set.sitter, mesh),
+        _camera(photo_set),
+        lights,
+        panels,
+        furniture,
+        doors,
+        shadows,
         (*tapes(photo_set, mesh), *(_tape(*k) for k in margins)),
-    )  # fmt: skip
+    )

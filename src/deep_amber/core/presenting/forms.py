@@ -12,14 +12,36 @@ from ..gear.sources import Source
 from ..kit.owned import BackdropItem, CameraItem, LensItem, PanelItem, StandItem
 
 LABELS = {
-    "lowest_output": "lowest output, stops under full", "scale": "its display shows", "unit": "figure is", "bulb": "bulb",
-    "wide_panel": "wide panel out", "upright": "head upright", "recycle_time": "recycle time, s", "output_step": "output step, stops", "sun": "sun on it",
-    "cover": "cover", "baffle": "inner baffle", "cloth": "front cloth", "lining": "kind", "sock": "sock on", "material": "made of",
-    "surface": "surface", "shape": "shape", "lowest": "lowest, m", "highest": "highest, m", "boom": "boom reach, m",
-    "load": "load, kg", "footprint": "across its legs, m", "sensor_width": "sensor width, mm", "sensor_height": "sensor height, mm",
-    "sync_time": "shortest flash time, s", "shortest": "shortest, mm", "longest": "longest, mm", "widest": "widest aperture, f/",
+    "lowest_output": "lowest output, stops under full",
+    "scale": "its display shows",
+    "unit": "figure is",
+    "bulb": "bulb",
+    "wide_panel": "wide panel out",
+    "upright": "head upright",
+    "recycle_time": "recycle time, s",
+    "output_step": "output step, stops",
+    "sun": "sun on it",
+    "cover": "cover",
+    "baffle": "inner baffle",
+    "cloth": "front cloth",
+    "lining": "kind",
+    "sock": "sock on",
+    "material": "made of",
+    "surface": "surface",
+    "shape": "shape",
+    "lowest": "lowest, m",
+    "highest": "highest, m",
+    "boom": "boom reach, m",
+    "load": "load, kg",
+    "footprint": "across its legs, m",
+    "sensor_width": "sensor width, mm",
+    "sensor_height": "sensor height, mm",
+    "sync_time": "shortest flash time, s",
+    "shortest": "shortest, mm",
+    "longest": "longest, mm",
+    "widest": "widest aperture, f/",
     "reflectance": "reflectance, 0-1",
-}  # fmt: skip
+}
 BY_PART = {"source.": SOURCE_LABELS, "modifier.": MODIFIER_LABELS}
 FIRST = 0.6  # filled in where a figure has no usual value
 LENGTHS = {"width", "height", "diameter", "length", "recess", "overhang"}

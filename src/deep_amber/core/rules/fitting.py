@@ -15,8 +15,13 @@ FITS = {
     "window": ("bare",),
 }
 NAMES = {
-    "strobe": "a strobe head", "speedlight": "a speedlight", "led": "an LED", "lamp": "a lamp", "tube": "a tube", "window": "a window",
-}  # fmt: skip
+    "strobe": "a strobe head",
+    "speedlight": "a speedlight",
+    "led": "an LED",
+    "lamp": "a lamp",
+    "tube": "a tube",
+    "window": "a window",
+}
 GRIDS_ON = ("bare", "bowl", "dish")
 DOORS_ON = ("bare", "bowl")
 FLAT_LED = 0.15  # [m]: an LED with a larger face is a panel, and takes no bowl, dish or snoot
@@ -37,8 +42,12 @@ def misfits(light: Light) -> Iterator[Problem]:
     if kind not in fit:
         yield Problem("modifier", f"a {kind} does not fit {NAMES[source.kind]}", " or ".join(fit))
     if light.grid and (kind not in GRIDS_ON or source.kind in ("tube", "window")):
-        yield Problem("grid", f"a honeycomb grid does not go with {_on(light)}", "none, or a bowl, dish or bare head"
-                      + ("; a box takes a fabric grid" if kind in ("softbox", "octa") else ""))  # fmt: skip
+        yield Problem(
+            "grid",
+            f"a honeycomb grid does not go with {_on(light)}",
+            "none, or a bowl, dish or bare head"
+            + ("; a box takes a fabric grid" if kind in ("softbox", "octa") else ""),
+        )
     if light.barn_doors and (kind not in DOORS_ON or source.kind in ("tube", "window", "speedlight")):
         yield Problem("barn_doors", f"barn doors do not go with {_on(light)}", "none, or a bowl or bare head")
     if getattr(light.modifier, "fabric_grid", 0.0) and not getattr(light.modifier, "cloth", True):

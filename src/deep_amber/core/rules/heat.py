@@ -55,8 +55,12 @@ def _against(watts: float, limit: float, field: str, what: str, where: str) -> I
             f"at most {limit:g} W there, or a cool lamp",
         )
     elif limit and watts >= NEAR * limit:
-        yield Verdict(False, field, f"{what} of {watts:g} W is near the limit of {where} ({limit:g} W)",
-                      "short use, air above it, never unattended")  # fmt: skip
+        yield Verdict(
+            False,
+            field,
+            f"{what} of {watts:g} W is near the limit of {where} ({limit:g} W)",
+            "short use, air above it, never unattended",
+        )
 
 
 def heat(light: Light) -> Iterator[Verdict]:
@@ -67,11 +71,19 @@ def heat(light: Light) -> Iterator[Verdict]:
         name = f"a {source.bulb} bulb" if source.bulb != "led" else "an LED bulb"
         if source.rating:
             if source.watts > source.rating:
-                yield Verdict(True, "source.watts", f"{source.watts:g} W is more than the fitting's {source.rating:g} W",
-                              f"at most {source.rating:g} W")  # fmt: skip
+                yield Verdict(
+                    True,
+                    "source.watts",
+                    f"{source.watts:g} W is more than the fitting's {source.rating:g} W",
+                    f"at most {source.rating:g} W",
+                )
             elif hot and source.watts >= NEAR * source.rating:
-                yield Verdict(False, "source.watts", f"{source.watts:g} W is near the fitting's {source.rating:g} W",
-                              "keep cloth and paper off it; let it cool before it is touched")  # fmt: skip
+                yield Verdict(
+                    False,
+                    "source.watts",
+                    f"{source.watts:g} W is near the fitting's {source.rating:g} W",
+                    "keep cloth and paper off it; let it cool before it is touched",
+                )
         if material:
             limits = HOT_LIMIT if hot else COOL_LIMIT
             yield from _against(source.watts, limits[material], "modifier", name, material)

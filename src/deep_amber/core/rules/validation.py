@@ -38,8 +38,9 @@ def outside(room: Room, point: np.ndarray, margin: float = 0.0) -> Iterator[tupl
 
 def _point_in_room(room: Room, point: Point, field: str, what: str) -> Iterator[Problem]:
     for axis, value, low, high in outside(room, point.array):
-        yield Problem(f"{field}.{axis}", f"{what} at {_metres(value)} is outside the room",
-                      f"{_metres(low)} to {_metres(high)}")  # fmt: skip
+        yield Problem(
+            f"{field}.{axis}", f"{what} at {_metres(value)} is outside the room", f"{_metres(low)} to {_metres(high)}"
+        )
 
 
 def _lights_in_room(photo_set: Set) -> Iterator[Problem]:
@@ -60,15 +61,20 @@ def _lights_in_room(photo_set: Set) -> Iterator[Problem]:
                 low, high = corners[:, k].min(), corners[:, k].max()
                 edge = (-room.width / 2, room.width / 2) if axis == "x" else (0.0, (room.height, room.depth)[k == 2])
                 if low < edge[0] - HAIR or high > edge[1] + HAIR:
-                    yield Problem(f"{field}.{axis}", f"the front of {light.name!r} goes through a wall, floor or ceiling",
-                                  "a place where all of it is inside the room")  # fmt: skip
+                    yield Problem(
+                        f"{field}.{axis}",
+                        f"the front of {light.name!r} goes through a wall, floor or ceiling",
+                        "a place where all of it is inside the room",
+                    )
 
 
 def _window_in_wall(photo_set: Set, light: Light, field: str) -> Iterator[Problem]:
     """A window lies in a wall and looks straight into the room."""
     room, place, way = photo_set.room, light.place, light.aim.array - light.place.array
-    off = {"x": min(abs(place.x + room.width / 2), abs(place.x - room.width / 2)),
-           "z": min(abs(place.z), abs(place.z - room.depth))}  # fmt: skip
+    off = {
+        "x": min(abs(place.x + room.width / 2), abs(place.x - room.width / 2)),
+        "z": min(abs(place.z), abs(place.z - room.depth)),
+    }
     axis = min(off, key=lambda k: off[k])
     if off[axis] > 0.01:
         yield Problem(
@@ -78,8 +84,11 @@ def _window_in_wall(photo_set: Set, light: Light, field: str) -> Iterator[Proble
     inward = way[0 if axis == "x" else 2]
     middle = place.x if axis == "x" else place.z - room.depth / 2
     if abs(inward) < 0.999 * float(np.linalg.norm(way)) or inward * middle > 0:
-        yield Problem(f"{field}.aim", f"the window {light.name!r} does not look straight into the room",
-                      "a point straight before it, inside the room")  # fmt: skip
+        yield Problem(
+            f"{field}.aim",
+            f"the window {light.name!r} does not look straight into the room",
+            "a point straight before it, inside the room",
+        )
         return
     corners = emitter_quad(light).corners
     if any(True for c in corners for _ in outside(room, c, -0.01)):
@@ -95,8 +104,11 @@ def _panels_in_room(photo_set: Set) -> Iterator[Problem]:
             continue
         corners = np.concatenate([q.corners for q in panel_quads(panel)])
         for axis in sorted({axis for c in corners for axis, *_ in outside(photo_set.room, c)}):
-            yield Problem(f"panels.{i}.place.{axis}", f"the panel {panel.name!r} goes through a wall, floor or ceiling",
-                          "a place where all of it is inside the room")  # fmt: skip
+            yield Problem(
+                f"panels.{i}.place.{axis}",
+                f"the panel {panel.name!r} goes through a wall, floor or ceiling",
+                "a place where all of it is inside the room",
+            )
 
 
 def _lights_go_together(photo_set: Set) -> Iterator[Problem]:
@@ -117,27 +129,37 @@ def _sitter_in_room(photo_set: Set) -> Iterator[Problem]:
         ("z", sitter.z, BODY_EXTENT[1], room.depth - BODY_EXTENT[1]),
     ):
         if value < low - HAIR or value > high + HAIR:
-            yield Problem(f"sitter.{axis}", f"at {_metres(value)} the sitter is in a wall",
-                          f"{_metres(low)} to {_metres(high)}")  # fmt: skip
+            yield Problem(
+                f"sitter.{axis}", f"at {_metres(value)} the sitter is in a wall", f"{_metres(low)} to {_metres(high)}"
+            )
     quad = backdrop_quad(photo_set.backdrop)
     gap = float((np.array([sitter.x, 0, sitter.z]) - np.array(quad.centre)) @ quad.normal)
     along = abs(float((np.array([sitter.x, 0, sitter.z]) - quad.centre) @ np.array(quad.half_x)))
     if abs(gap) < BODY_EXTENT[1] and along < float(np.dot(quad.half_x, quad.half_x)):
-        yield Problem("sitter.z", f"the sitter is {abs(gap) * 100:.0f} cm from the backdrop's plane, inside it",
-                      f"at least {BODY_EXTENT[1] * 100:.0f} cm in front of it")  # fmt: skip
+        yield Problem(
+            "sitter.z",
+            f"the sitter is {abs(gap) * 100:.0f} cm from the backdrop's plane, inside it",
+            f"at least {BODY_EXTENT[1] * 100:.0f} cm in front of it",
+        )
 
 
 def _backdrop_in_room(photo_set: Set) -> Iterator[Problem]:
     room, backdrop = photo_set.room, photo_set.backdrop
     if backdrop.height > room.height + HAIR:
-        yield Problem("backdrop.height", f"{_metres(backdrop.height)} is higher than the ceiling",
-                      f"at most {_metres(room.height)}")  # fmt: skip
+        yield Problem(
+            "backdrop.height",
+            f"{_metres(backdrop.height)} is higher than the ceiling",
+            f"at most {_metres(room.height)}",
+        )
     corners = backdrop_quad(backdrop).corners
     if any(axis == "z" for c in corners for axis, *_ in outside(room, c)):
         yield Problem("backdrop.z", "the backdrop goes through a wall", f"0 to {_metres(room.depth)}, all of it")
     if any(axis == "x" for c in corners for axis, *_ in outside(room, c)):
-        yield Problem("backdrop.width", "the backdrop is wider than the room there",
-                      f"at most {_metres(room.width)} between the walls")  # fmt: skip
+        yield Problem(
+            "backdrop.width",
+            "the backdrop is wider than the room there",
+            f"at most {_metres(room.width)} between the walls",
+        )
 
 
 def _camera_in_room(photo_set: Set) -> Iterator[Problem]:
@@ -185,8 +207,9 @@ def problems_of(photo_set: Set, known_sitters: Collection[str]) -> list[Problem]
     """
     problems = list(check_limits(photo_set))
     if photo_set.sitter.who not in known_sitters:
-        problems.append(Problem("sitter.who", f"{photo_set.sitter.who!r} is not a known sitter",
-                                " or ".join(sorted(known_sitters))))  # fmt: skip
+        problems.append(
+            Problem("sitter.who", f"{photo_set.sitter.who!r} is not a known sitter", " or ".join(sorted(known_sitters)))
+        )
     things = [("lights", i, k.name) for i, k in enumerate(photo_set.lights)]
     things += [
         (kind, i, k.name) for kind in ("panels", "furniture", "doors") for i, k in enumerate(getattr(photo_set, kind))

@@ -157,8 +157,16 @@ def bounces(stages: Stages, light: Light, emission: Emission) -> Bounces:
         few = slice(None, None, 9 // q.secondary_points)
         for secondary in found:
             if secondary.key_light or secondary.lobed:  # its light on patches is found by rays of its own
-                at = light_of(stages, light, secondary, "patches", p.points[few], p.normals[few],
-                              np.full(len(p.points[few]), RAY_START, np.float32), SECONDARY_GRID)  # fmt: skip
+                at = light_of(
+                    stages,
+                    light,
+                    secondary,
+                    "patches",
+                    p.points[few],
+                    p.normals[few],
+                    np.full(len(p.points[few]), RAY_START, np.float32),
+                    SECONDARY_GRID,
+                )
                 at = at.reshape(p.count, -1).mean(1)[:, None] * secondary.radiance
                 lux += np.repeat(at, 9 // q.patch_points, 0)
         return lux.reshape(p.count, -1, 3)

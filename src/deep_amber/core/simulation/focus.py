@@ -41,8 +41,11 @@ def focused(stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, 
     places, added, owner : outline places, their values (k, 3), and the pixel of each
     """
     seen, size = stages.seen(), stages.quality.size
-    radius = stages.keep_picture("blur", (stages.key(lambda s: (s.camera, s.sitter, s.backdrop, s.room)), size),
-                                 lambda: blur_radius(stages, seen))  # fmt: skip
+    radius = stages.keep_picture(
+        "blur",
+        (stages.key(lambda s: (s.camera, s.sitter, s.backdrop, s.room)), size),
+        lambda: blur_radius(stages, seen),
+    )
     if radius.max() < SHARP:
         return None
     shape = (size.height, size.width)

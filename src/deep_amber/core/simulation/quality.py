@@ -55,17 +55,49 @@ class Quality:
 
 
 DRAGGED = Quality(
-    size=Size(320, 400), shadow_grid=(2, 2), stride=5, shadow_change=0.05, every=2, cell=1.0, coarse_hair=True,
-    shine_grid=(2, 2), shine_turns=(1, 4), keep_shadows=True, bodies=False, precision=QUICK, patch_grid=(2, 2),
-    wall_cell=0.5, patch_points=3, secondary_points=1, bounce_rows=50, bounce_grid=(8, 6), sensor_shadows=(8, 8),
+    size=Size(320, 400),
+    shadow_grid=(2, 2),
+    stride=5,
+    shadow_change=0.05,
+    every=2,
+    cell=1.0,
+    coarse_hair=True,
+    shine_grid=(2, 2),
+    shine_turns=(1, 4),
+    keep_shadows=True,
+    bodies=False,
+    precision=QUICK,
+    patch_grid=(2, 2),
+    wall_cell=0.5,
+    patch_points=3,
+    secondary_points=1,
+    bounce_rows=50,
+    bounce_grid=(8, 6),
+    sensor_shadows=(8, 8),
     outlines=False,
-)  # fmt: skip
+)
 SETTLED = Quality(
-    size=Size(640, 800), shadow_grid=(3, 3), stride=4, shadow_change=0.02, every=1, cell=CELL, coarse_hair=False,
-    shine_grid=(3, 4), shine_turns=(2, 5), keep_shadows=False, bodies=True, precision=FINE, patch_grid=(4, 4),
-    wall_cell=0.35, patch_points=1, secondary_points=3, bounce_rows=100, bounce_grid=(16, 8), sensor_shadows=(16, 16),
+    size=Size(640, 800),
+    shadow_grid=(3, 3),
+    stride=4,
+    shadow_change=0.02,
+    every=1,
+    cell=CELL,
+    coarse_hair=False,
+    shine_grid=(3, 4),
+    shine_turns=(2, 5),
+    keep_shadows=False,
+    bodies=True,
+    precision=FINE,
+    patch_grid=(4, 4),
+    wall_cell=0.35,
+    patch_points=1,
+    secondary_points=3,
+    bounce_rows=100,
+    bounce_grid=(16, 8),
+    sensor_shadows=(16, 16),
     outlines=True,
-)  # fmt: skip
+)
 SKETCHED = replace(DRAGGED, size=Size(208, 260), bounce_rows=32)
 """While the sitter, the room or the camera moves with several lights: every layer is made anew then."""
 

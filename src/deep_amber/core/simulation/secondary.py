@@ -215,8 +215,13 @@ def _all(stages: Stages, light: Light, primary: Emitter) -> list[Secondary]:
 def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Secondary]:
     """The surfaces that an emitter of a light makes into lights, at radiance 1 of that emitter."""
     emitter = emission.emitter
-    key = (stages.key(standing), stages.key(panels_standing), between_walls(stages, light, emitter),
-           emitter.row.tobytes(), stages.quality.patch_points)  # fmt: skip
+    key = (
+        stages.key(standing),
+        stages.key(panels_standing),
+        between_walls(stages, light, emitter),
+        emitter.row.tobytes(),
+        stages.quality.patch_points,
+    )
 
     def make() -> list[Secondary]:
         found = _all(stages, light, emitter)
@@ -226,8 +231,17 @@ def secondaries(stages: Stages, light: Light, emission: Emission) -> list[Second
     return stages.memory.keep("secondaries", key, make, entries=SMALL)
 
 
-def light_of(stages: Stages, light: Light, s: Secondary, at: str, points, normals, lift, grid: tuple[int, int],
-             receptor: int = FLAT) -> np.ndarray:  # fmt: skip
+def light_of(
+    stages: Stages,
+    light: Light,
+    s: Secondary,
+    at: str,
+    points,
+    normals,
+    lift,
+    grid: tuple[int, int],
+    receptor: int = FLAT,
+) -> np.ndarray:
     """(n,) light of a secondary light on points, at the radiance of its pattern's peak 1.
 
     While something is pulled about, how much of a panel is seen from the points (named `at`) is kept from before: a

@@ -126,8 +126,9 @@ def _bounced(stages: Stages) -> np.ndarray:
 Drawn = list[tuple[Part, np.ndarray]]  # parts of lights, each with its scale to the exposure (3,)
 
 
-def _summed(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], DirectLayer], at: str, drawn: Drawn,
-            whole: bool = True) -> np.ndarray:  # fmt: skip
+def _summed(
+    stages: Stages, seen: Seen, layer: Callable[[Stages, Part], DirectLayer], at: str, drawn: Drawn, whole: bool = True
+) -> np.ndarray:
     """(n, 3) light of the drawn parts one after the other; with `whole` the sum of all but the last is kept too."""
 
     def make() -> np.ndarray:
@@ -154,8 +155,11 @@ def _straight(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], Direct
     """
     photo_set = stages.photo_set
     factor = exposure_factor(photo_set.camera)
-    drawn = [(part, exposed(photo_set, light) * factor * part.radiance)
-             for light in lights_on(photo_set) for part in parts(stages, light)]  # fmt: skip
+    drawn = [
+        (part, exposed(photo_set, light) * factor * part.radiance)
+        for light in lights_on(photo_set)
+        for part in parts(stages, light)
+    ]
     return _summed(stages, seen, layer, at, drawn).copy()
 
 
@@ -201,8 +205,13 @@ def quick_quality(photo_set: Set, before: Set | None) -> Quality:
     return SKETCHED if moved and len(lights_on(photo_set)) > 1 else DRAGGED
 
 
-def simulate(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memory: Memory | None = None,
-             go_on: Callable[[], None] = _nothing) -> Simulated:  # fmt: skip
+def simulate(
+    photo_set: Set,
+    mesh: SitterMesh,
+    quality: Quality = SETTLED,
+    memory: Memory | None = None,
+    go_on: Callable[[], None] = _nothing,
+) -> Simulated:
     """Computes the picture and the readings of a sound set.
 
     Parameters

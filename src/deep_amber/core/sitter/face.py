@@ -53,8 +53,12 @@ def face_marks(mesh: SitterMesh, sitter: Sitter) -> FaceMarks:
     head = head_frame(mesh, sitter)
     forward = head.rotation @ np.array([0.0, 0.0, 1.0])
     nose = head.in_room(mesh.vertices[mesh.landmarks["nose_tip"]])
-    marks = (head.in_room(mesh.vertices[mesh.landmarks["nose_bridge"]]), head.in_room(np.zeros(3)), forward,
-             nose + forward * METER_TO_NOSE)  # fmt: skip
+    marks = (
+        head.in_room(mesh.vertices[mesh.landmarks["nose_bridge"]]),
+        head.in_room(np.zeros(3)),
+        forward,
+        nose + forward * METER_TO_NOSE,
+    )
     return FaceMarks(*(tuple(map(float, m)) for m in marks))  # type: ignore[arg-type]
 
 

@@ -39,7 +39,7 @@ class Core(unittest.TestCase):
 
     def test_it_loads_without_the_web_and_the_store(self):
         script = (
-            "import sys, deep_amber.core.simulation, deep_amber.core.scene.fields;"
+            "import sys, deep_amber.core.simulation, deep_amber.core.editing.fields;"
             "print([m for m in ('flask', 'sqlalchemy', 'pydantic', 'PIL', 'click', 'waitress') if m in sys.modules])"
         )
         done = subprocess.run([sys.executable, "-c", script], capture_output=True, text=True, check=True)

@@ -5,7 +5,9 @@ import math
 
 import numpy as np
 
-from deep_amber.core import assumptions as known
+from deep_amber.core.assumptions import GRID_PASSES
+from deep_amber.core.gear.modifiers import boxes, dish, umbrella
+from deep_amber.core.gear.sources import speedlight
 from deep_amber.core.geometry.quads import emitter_quad
 from deep_amber.core.kit.emission import emissions
 from deep_amber.core.simulation.readings import exposed
@@ -27,7 +29,7 @@ def through_tubes(beam, degrees):
 
     def cut(cos, x, y):
         t = np.minimum(np.tan(np.arccos(np.clip(cos, 1e-6, 1))) / widest, 1)
-        return beam(cos, x, y) * 2 / math.pi * (np.arccos(t) - t * np.sqrt(1 - t * t)) * known.GRID_PASSES * (cos > 0)
+        return beam(cos, x, y) * 2 / math.pi * (np.arccos(t) - t * np.sqrt(1 - t * t)) * GRID_PASSES * (cos > 0)
 
     return cut
 
@@ -58,7 +60,7 @@ def line(cos, x, y):
 
 def _cap_seen(cos):
     """Mean of max(n w, 0) over a spherical cap, by many normals."""
-    rim = math.cos(math.radians(known.CANOPY))
+    rim = math.cos(math.radians(umbrella.CANOPY))
     z = rim + (np.arange(200) + 0.5) / 200 * (1 - rim)
     t = (np.arange(90) + 0.5) / 90 * 2 * math.pi
     c = np.linspace(0, 1, 101)
@@ -75,7 +77,7 @@ def _cap_seen(cos):
 def canopy(cos, x, y):
     front, whole = _cap_seen(np.maximum(cos, 0))
     back, _ = _cap_seen(np.maximum(-cos, 0))
-    share = known.UMBRELLA_BACK
+    share = umbrella.THROWN_BACK
     return ((1 - share) * front * (cos > 0) + share * back * (cos < 0)) / whole
 
 
@@ -90,22 +92,22 @@ def _beam(light):
     m, s = light.modifier, light.source
     hot = float(emissions(light)[0].emitter.row[18])
     if m.kind in ("softbox", "octa"):
-        beam = cosine(2) if m.cloth else bell(known.BOX_WITHOUT_CLOTH_BEAM if m.baffle else known.OPEN_BOX_BEAM)
+        beam = cosine(2) if m.cloth else bell(boxes.BUILT[m.baffle, False][2])
         return (through_tubes(beam, m.fabric_grid) if m.fabric_grid else beam), hot, 0.0
     if m.kind == "umbrella":
         return (
-            {"shoot-through": canopy, "white": cosine(1.5), "silver": bell(known.SILVER_UMBRELLA_BEAM)}[m.lining],
+            {"shoot-through": canopy, "white": cosine(1.5), "silver": bell(umbrella.SILVER_BEAM)}[m.lining],
             hot,
             0.0,
         )
     if m.kind == "dish":
-        return (cosine(2), hot, 0.0) if m.sock else (bell(known.DISH_BEAM), hot, 0.06)
+        return (cosine(2), hot, 0.0) if m.sock else (bell(dish.BEAM), hot, 0.06)
     if m.kind == "home-made box":
         return glowing(m.glow), hot, 0.0
     if m.kind == "bowl":
         beam = bell(m.beam_angle)
     elif s.kind == "speedlight":
-        beam = zoom(known.WIDE_PANEL_ZOOM if s.wide_panel else s.zoom, s.upright)
+        beam = zoom(speedlight.WIDE_PANEL_ZOOM if s.wide_panel else s.zoom, s.upright)
     elif s.kind == "led":
         beam = bell(s.beam_angle)
     elif s.kind == "tube":
@@ -125,7 +127,7 @@ def sources_of(photo_set, light) -> list[Source]:
     axis = beam(np.ones(1), np.zeros(1), np.zeros(1))[0]
 
     def radiance(u, v, cos, x, y):
-        cut = known.GRID_PASSES if light.grid or getattr(light.modifier, "fabric_grid", 0) else 1.0
+        cut = GRID_PASSES if light.grid or getattr(light.modifier, "fabric_grid", 0) else 1.0
         return beam(cos, x, y) / axis * cut * 2.0 ** (-hot * (u * u + v * v))
 
     x, y = np.array(quad.half_x), np.array(quad.half_y)

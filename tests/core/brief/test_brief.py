@@ -7,7 +7,6 @@ from dataclasses import replace
 import numpy as np
 
 from deep_amber.core.brief.aims import KEY_OFFSET, TOLERANCE, aims_of, own_tone
-from deep_amber.core.brief.hardness import as_wished, edge_width
 from deep_amber.core.brief.starting import Answers, starting_set
 from deep_amber.core.framing.framings import FRAMINGS, picture_height
 from deep_amber.core.framing.perspective import lens_to_face
@@ -15,6 +14,7 @@ from deep_amber.core.model import Point, Softbox
 from deep_amber.core.model.camera import Lens
 from deep_amber.core.model.finishes import BACKDROPS, WALLS
 from deep_amber.core.model.look import PRESETS, Look
+from deep_amber.core.pattern.softness import as_wished, edge_width
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.rules.validation import problems_of
 from deep_amber.core.simulation.quality import DRAGGED

@@ -12,7 +12,6 @@ from deep_amber.core.exposure.meter import C_FLAT, metered_aperture
 from deep_amber.core.exposure.response import LUMINANCE
 from deep_amber.core.gear.gels import GELS
 from deep_amber.core.kit.emission import emissions, emitted_colour, output_factor
-from deep_amber.core.kit.flux import guide_number
 from deep_amber.core.model import (
     Bare,
     Bowl,
@@ -31,7 +30,7 @@ from deep_amber.core.model import (
     Umbrella,
     Window,
 )
-from deep_amber.core.presenting.facts import facts_of, recycle_time
+from deep_amber.core.presenting.facts import facts_of
 from deep_amber.core.transport.direct import unshadowed
 
 ORIGIN, AHEAD = Point(0.0, 0.0, 0.0), Point(0.0, 0.0, 5.0)
@@ -86,9 +85,9 @@ class Meter(unittest.TestCase):
         self.assertLess(exposure(2.0, tele, 25.0), exposure(2.0, wide, 25.0))
 
     def test_guide_numbers_follow_the_stated_zoom(self):
-        self.assertEqual(guide_number(Speedlight(36.0, guide_zoom=105.0, zoom=105.0)), 36.0)
-        self.assertLess(guide_number(Speedlight(36.0, guide_zoom=105.0, zoom=35.0)), 26.0)
-        self.assertLess(guide_number(Speedlight(36.0, wide_panel=True)), 36.0)
+        self.assertEqual(Speedlight(36.0, guide_zoom=105.0, zoom=105.0).guide_number_here, 36.0)
+        self.assertLess(Speedlight(36.0, guide_zoom=105.0, zoom=35.0).guide_number_here, 26.0)
+        self.assertLess(Speedlight(36.0, wide_panel=True).guide_number_here, 36.0)
 
 
 class Energy(unittest.TestCase):
@@ -195,7 +194,7 @@ class Gels(unittest.TestCase):
 class Facts(unittest.TestCase):
     def test_recycling_takes_as_long_as_the_flash_is_strong(self):
         flash = Speedlight(recycle_time=4.0)
-        self.assertEqual([recycle_time(flash, o) for o in (0.0, -1.0, -2.0)], [4.0, 2.0, 1.0])
+        self.assertEqual([flash.recycle(o) for o in (0.0, -1.0, -2.0)], [4.0, 2.0, 1.0])
         said = facts_of(light(source=flash, output=-2.0, gels=("full warm",), trim=0.3))
         self.assertIn("ready after 1.0 s", said)
         self.assertTrue(any("−0.8 stops" in s for s in said) and any("+0.3" in s for s in said))

@@ -7,13 +7,13 @@ from dataclasses import replace
 import numpy as np
 
 from ..brief.aims import BACKDROP_SURFACES, TOLERANCE, Aim, aims_of
-from ..brief.hardness import as_wished, edge_width
 from ..exposure.response import LUMINANCE, stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
 from ..model.finishes import CLOTHS
 from ..model.look import Look
 from ..model.set import Set
+from ..pattern.softness import as_wished, edge_width
 from ..problem import NotAccepted
 from ..simulation.readings import Readings, readings_of
 from ..sitter.face import face_marks

@@ -9,7 +9,7 @@ from ..geometry.quads import emitter_quad, lower_edge
 from ..model.light import Light
 from ..model.look import Look
 from ..model.point import Point
-from ..model.set import Set
+from ..model.set import Set, with_light
 from ..pattern.advice import roads_to
 from ..pattern.face_points import face_points
 from ..pattern.feather import LEAST, feather_of
@@ -62,10 +62,6 @@ def key_findings(
     yield from _boom(photo_set, light)
 
 
-def _with_light(photo_set: Set, index: int, light: Light) -> Set:
-    return replace(photo_set, lights=tuple(light if k == index else o for k, o in enumerate(photo_set.lights)))
-
-
 def _is_wanted(look: Look, reading: PatternReading) -> bool:
     wanted = look.pattern
     if wanted in ("broad", "short", "on-axis"):
@@ -101,7 +97,7 @@ def _lowered(photo_set: Set, index: int, feet: bool) -> Iterator[tuple[str, Set]
         return
     for k in range(1, STEPS_DOWN + 1):
         lower = replace(light, place=replace(light.place, y=light.place.y - k * STEP))
-        yield f"lower the {light.name} by {length_text(k * STEP, feet)}", _with_light(photo_set, index, lower)
+        yield f"lower the {light.name} by {length_text(k * STEP, feet)}", with_light(photo_set, index, lower)
 
 
 def _nodded(photo_set: Set, sign: int) -> Iterator[tuple[str, Set]]:
@@ -119,7 +115,7 @@ def _feathered(photo_set: Set, index: int, feet: bool) -> Iterator[tuple[str, Se
         aimed = replace(light, aim=replace(light.aim, y=light.aim.y - float(by)))
         yield (
             f"feather the {light.name}: aim it {length_text(float(by), feet)} lower",
-            _with_light(photo_set, index, aimed),
+            with_light(photo_set, index, aimed),
         )
 
 
@@ -131,7 +127,7 @@ def _at_board(photo_set: Set, index: int) -> Iterator[tuple[str, Set]]:
             middle = Point(*map(float, panel.place.array))
             yield (
                 f"hang the flash so that its hot centre points at the middle of {panel.name}",
-                _with_light(photo_set, index, replace(light, aim=middle)),
+                with_light(photo_set, index, replace(light, aim=middle)),
             )
 
 

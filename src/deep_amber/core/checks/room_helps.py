@@ -13,7 +13,7 @@ from ..exposure.response import LUMINANCE
 from ..model.panel import Panel
 from ..model.point import Point
 from ..model.room import SURFACE_LABELS, SURFACE_NAMES, Surface
-from ..model.set import Set
+from ..model.set import Set, with_added, with_light
 from ..rules.validation import fits
 from ..simulation.readings import light_on_cheeks
 from ..sitter.face import face_marks
@@ -55,7 +55,7 @@ def _board(photo_set: Set, mesh: SitterMesh, side: int) -> Set | None:
     board = Panel(
         Point(*map(float, place)), Point(float(face[0]), float(place[1]), float(face[2])), *BOARD, "black", name=name
     )
-    made = replace(photo_set, panels=(*photo_set.panels, board))
+    made = with_added(photo_set, "panels", board)
     return made if len(made.panels) <= 8 and fits(made) else None
 
 
@@ -69,13 +69,12 @@ def _candidates(photo_set: Set, mesh: SitterMesh) -> Iterator[tuple[str, Set]]:
         if made:
             yield f"stand a black board beside the face on {name}", made
     for i, light in enumerate(photo_set.lights):
-        others = photo_set.lights
         if not light.on or light.source.kind != "window" or light.source.cover == "blackout" or light.role == "key":
             continue
         dark = replace(light, source=replace(light.source, cover="blackout"))
         yield (
             f"black out {light.name}",
-            replace(photo_set, lights=tuple(dark if k == i else o for k, o in enumerate(others))),
+            with_light(photo_set, i, dark),
         )
 
 

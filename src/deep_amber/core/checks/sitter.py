@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ..framing.glare import glare
-from ..model.set import Set
+from ..model.set import Set, with_light
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..units import length_text
@@ -39,7 +39,7 @@ def _mended(photo_set: Set, mesh: SitterMesh, index: int, feet: bool) -> Mend | 
     for step in range(1, RISES + 1):
         light = photo_set.lights[index]
         raised = replace(light, place=replace(light.place, y=light.place.y + step * RISE))
-        made = replace(photo_set, lights=tuple(raised if k == index else o for k, o in enumerate(photo_set.lights)))
+        made = with_light(photo_set, index, raised)
         if not any(found.light == index for found in glare(made, mesh)):
             return Mend(f"raise {light.name} by {length_text(step * RISE, feet)}", made)
     return None

@@ -8,12 +8,12 @@ import numpy as np
 
 from ..gear.modifiers import Bare, Modifier
 from ..gear.photometry import Photometry
-from ..gear.sources import FLASH, Source
+from ..gear.sources import Source
 from ..geometry.vectors import unit
 from ..model.light import Light, Role
 from ..model.panel import Panel
 from ..model.point import Point
-from ..model.set import Set
+from ..model.set import Set, with_added, with_light, with_thing, without
 from ..model.things import COUNTED, thing_index
 from ..problem import NotAccepted, Problem
 from ..rules.fitting import modifiers_for
@@ -111,7 +111,7 @@ def add_light(
     else:
         place, aim = _about(photo_set, mesh, *FIRST_PLACES[role])
     name = {"other": source.kind, "room": "room lamp"}.get(role, role)
-    output = max(FIRST_OUTPUT, source.lowest_output) if source.kind in FLASH else 0.0
+    output = max(FIRST_OUTPUT, source.lowest_output) if source.is_flash else 0.0
     light = Light(
         place,
         aim,
@@ -126,7 +126,7 @@ def add_light(
     )
     if light.modifier.kind not in modifiers_for(light.source):
         light = replace(light, modifier=Bare(), modifier_item="")
-    added = replace(photo_set, lights=(*photo_set.lights, light))
+    added = with_added(photo_set, "lights", light)
     return _settled(added, "lights", len(added.lights) - 1)
 
 
@@ -137,15 +137,14 @@ def add_panel(photo_set: Set, mesh: SitterMesh, template: dict[str, Any], item: 
     place, face = _about(photo_set, mesh, *(LAP_PLACE if lap else PANEL_PLACE))
     name = free_name(photo_set, template.get("surface", BOARD_NAME))
     panel = Panel(place, face, **{"holding": "lap" if lap else "stand", **template, "name": name, "item": item})
-    added = replace(photo_set, panels=(*photo_set.panels, panel))
+    added = with_added(photo_set, "panels", panel)
     return _settled(added, "panels", len(added.panels) - 1)
 
 
 def remove(photo_set: Set, thing: str) -> Set:
     """The set without a light or panel; raises NotAccepted when it is not there."""
     kind, i = thing_index(photo_set, thing)
-    rest = tuple(k for j, k in enumerate(getattr(photo_set, kind)) if j != i)
-    return replace(photo_set, **{kind: rest})  # type: ignore[arg-type]
+    return without(photo_set, kind, i)
 
 
 def duplicate(photo_set: Set, thing: str) -> Set:
@@ -160,7 +159,7 @@ def duplicate(photo_set: Set, thing: str) -> Set:
         {"z": old.place.z - BESIDE} if kind == "lights" and old.source.kind == "window" else {"x": old.place.x + beside}
     )
     copy = replace(old, name=free_name(photo_set, old.name), place=replace(old.place, **along))
-    added = replace(photo_set, **{kind: (*getattr(photo_set, kind), copy)})  # type: ignore[arg-type]
+    added = with_added(photo_set, kind, copy)
     return _settled(added, kind, len(getattr(added, kind)) - 1)
 
 
@@ -176,8 +175,7 @@ def mirror(photo_set: Set, thing: str) -> Set:
     middle = 0.0 if kind == "lights" and old.source.kind == "window" else photo_set.sitter.x
     place, aim = (replace(p, x=2 * middle - p.x) for p in (old.place, old.aim))
     new = replace(old, place=place, aim=aim, **({"roll": -old.roll} if kind == "lights" else {}))
-    things = tuple(new if j == i else k for j, k in enumerate(getattr(photo_set, kind)))
-    return _settled(replace(photo_set, **{kind: things}), kind, i)  # type: ignore[arg-type]
+    return _settled(with_thing(photo_set, kind, i, new), kind, i)
 
 
 def swap_modifier(photo_set: Set, thing: str, modifier: Modifier, item: str = "") -> Set:
@@ -200,8 +198,7 @@ def swap_modifier(photo_set: Set, thing: str, modifier: Modifier, item: str = ""
                 )
             ]
         )
-    lights = tuple(light if j == i else k for j, k in enumerate(photo_set.lights))
-    return _settled(replace(photo_set, lights=lights), "lights", i)
+    return _settled(with_light(photo_set, i, light), "lights", i)
 
 
 def pair_with_board(photo_set: Set, mesh: SitterMesh, thing: str) -> Set:
@@ -216,14 +213,13 @@ def pair_with_board(photo_set: Set, mesh: SitterMesh, thing: str) -> Set:
     light, face = photo_set.lights[i], np.array(face_marks(mesh, photo_set.sitter).face)
     way = unit(face - light.place.array)
     board = Panel(light.place, Point(*map(float, face)), *BOARD_SIZE, "white", name=free_name(photo_set, BOARD_NAME))
-    with_board = replace(photo_set, panels=(*photo_set.panels, board))
+    with_board = with_added(photo_set, "panels", board)
     with_board = _settled(with_board, "panels", len(with_board.panels) - 1)
     board = with_board.panels[-1]
     aside = unit(np.array([-way[2], 0.0, way[0]])) * (ASIDE if light.place.x < photo_set.sitter.x else -ASIDE)
     place = board.place.array + way * FLASH_TO_BOARD + aside + [0.0, -UNDER, 0.0]
     turned = replace(light, place=Point(*map(float, place)), aim=board.place)
-    lights = tuple(turned if j == i else k for j, k in enumerate(photo_set.lights))
-    return _settled(replace(with_board, lights=lights), "lights", i)
+    return _settled(with_light(with_board, i, turned), "lights", i)
 
 
 def with_beam(photo_set: Set, thing: str, photometry: Photometry | None) -> Set:
@@ -234,8 +230,7 @@ def with_beam(photo_set: Set, thing: str, photometry: Photometry | None) -> Set:
     light = replace(photo_set.lights[i], photometry=photometry)
     if photometry:
         light = replace(light, modifier=Bare(), modifier_item="")
-    lights = tuple(light if j == i else k for j, k in enumerate(photo_set.lights))
-    return _settled(replace(photo_set, lights=lights), "lights", i)
+    return _settled(with_light(photo_set, i, light), "lights", i)
 
 
 def alone(photo_set: Set, index: int) -> Set:

@@ -5,10 +5,10 @@ from typing import Any
 
 from ..gear.gels import GELS
 from ..gear.modifiers import BarnDoors, Octa, Softbox
-from ..model.set import Set
+from ..model.set import Set, with_light
 from ..model.things import COUNTED, thing_index
 from ..problem import NotAccepted, Problem
-from ..rules.fitting import DOORS_ON, GRIDS_ON
+from ..rules.fitting import takes_doors, takes_grid
 from ..sitter.mesh import SitterMesh
 from .field import value_at, with_value
 from .option import NONE, Choice, options_of, text_of
@@ -20,28 +20,15 @@ LABELS = {
     "follow": "follows the face",
     "role": "for",
     "grid": "grid",
-    "gels": "gel",
-    "barn_doors": "barn doors",
-    "baffle": "inner baffle",
-    "cloth": "front cloth",
-    "lining": "umbrella",
-    "sock": "sock",
-    "material": "made of",
-    "unit": "figure is",
-    "bulb": "bulb",
-    "wide_panel": "wide panel",
-    "upright": "head upright",
-    "cover": "cover",
-    "sun": "sun",
-    "scale": "display",
     "surface": "surface",
     "shape": "shape",
     "holding": "held by",
 }
+GELS_LABEL, DOORS_LABEL = "gel", "barn doors"
 
 
-def _of(part: Any, at: str) -> list[Choice]:
-    return [Choice(f"{at}.{name}", LABELS[name], options, chosen) for name, options, chosen in options_of(part, LABELS)]
+def _of(part: Any, at: str, labels: dict[str, str] = LABELS) -> list[Choice]:
+    return [Choice(f"{at}.{name}", labels[name], options, chosen) for name, options, chosen in options_of(part, labels)]
 
 
 def choices_of(photo_set: Set, thing: str) -> list[Choice]:
@@ -52,19 +39,17 @@ def choices_of(photo_set: Set, thing: str) -> list[Choice]:
     if kind == "panels":
         return _of(photo_set.panels[i], thing)
     light = photo_set.lights[i]
-    own = [c for c in _of(light, thing) if not c.field.endswith(".grid") or _takes(light, GRIDS_ON)]
-    if light.source.kind != "window":
+    own = [c for c in _of(light, thing) if not c.field.endswith(".grid") or takes_grid(light)]
+    if light.source.takes_gels:
         gel = " + ".join(light.gels) or NONE
-        own.append(Choice(f"{thing}.gels", LABELS["gels"], (NONE, *GELS), gel))
-    if _takes(light, DOORS_ON) and light.source.kind != "speedlight":
-        own.append(
-            Choice(f"{thing}.barn_doors", LABELS["barn_doors"], ("no", "yes"), text_of(light.barn_doors is not None))
-        )
-    return [*own, *_of(light.modifier, f"{thing}.modifier"), *_of(light.source, f"{thing}.source")]
-
-
-def _takes(light, kinds: tuple[str, ...]) -> bool:
-    return light.modifier.kind in kinds and light.source.kind not in ("tube", "window")
+        own.append(Choice(f"{thing}.gels", GELS_LABEL, (NONE, *GELS), gel))
+    if takes_doors(light):
+        own.append(Choice(f"{thing}.barn_doors", DOORS_LABEL, ("no", "yes"), text_of(light.barn_doors is not None)))
+    return [
+        *own,
+        *_of(light.modifier, f"{thing}.modifier", light.modifier.chosen),
+        *_of(light.source, f"{thing}.source", light.source.chosen),
+    ]
 
 
 def choose(photo_set: Set, field: str, option: str, mesh: SitterMesh | None = None) -> Set:
@@ -105,4 +90,4 @@ def _consistent(photo_set: Set, field: str) -> Set:
         light = replace(light, modifier=replace(light.modifier, fabric_grid=0.0))
     if field.endswith(".sock") and getattr(light.modifier, "sock", False):
         light = replace(light, grid=0)
-    return replace(photo_set, lights=tuple(light if j == i else k for j, k in enumerate(photo_set.lights)))
+    return with_light(photo_set, i, light)

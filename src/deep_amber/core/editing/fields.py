@@ -6,7 +6,7 @@ from functools import partial
 from typing import Any
 
 from .. import units
-from ..model.limits import interval_of
+from ..model.limits import bounds, interval_of
 from ..model.set import Set
 from ..model.things import COUNTED, thing_index
 from ..problem import NotAccepted, Problem
@@ -129,9 +129,9 @@ def nudge(photo_set: Set, mesh: SitterMesh, path: str, by: float) -> Set:
     value = field.get(photo_set, mesh) + by
     owner, _, name = path.rpartition(".")
     holder = value_at(photo_set, owner)
-    limit = interval_of(type(holder), name) if name in _names(holder) else None
-    if limit is not None:
-        value = min(max(value, float(limit.ge)), float(limit.le))  # type: ignore[arg-type]
+    if name in _names(holder) and interval_of(type(holder), name) is not None:
+        low, high = bounds(type(holder), name)
+        value = min(max(value, low), high)
     return field.put(photo_set, mesh, value)
 
 

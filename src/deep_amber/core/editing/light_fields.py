@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..gear.part import Gear
 from ..geometry.quads import lower_edge
 from ..geometry.vectors import unit
 from ..model.light import Light
@@ -13,36 +14,6 @@ from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from .field import Field, plain, with_value
 
-SOURCE_LABELS = {
-    "energy": ("full output, W s", "number"),
-    "guide_number": ("guide number, m", "fine number"),
-    "guide_zoom": ("stated at zoom, mm", "number"),
-    "zoom": ("zoom, mm", "number"),
-    "amount": ("full output", "number"),
-    "watts": ("power, W", "number"),
-    "lumens": ("lumens, 0 from W", "number"),
-    "width": ("face width", "length"),
-    "height": ("face height", "length"),
-    "length": ("length", "length"),
-    "beam_angle": ("bare beam", "angle"),
-    "colour_temperature": ("colour, K", "number"),
-    "rating": ("fitting rated, W", "number"),
-    "sky_luminance": ("sky, cd/m²", "number"),
-    "sun_illuminance": ("sun, lx", "number"),
-    "sun_side": ("sun from side", "angle"),
-    "sun_height": ("sun height", "angle"),
-    "overhang": ("overhang", "length"),
-    "modelling_lamp": ("modelling lamp, W", "number"),
-}
-MODIFIER_LABELS = {
-    "width": ("front width", "length"),
-    "height": ("front height", "length"),
-    "diameter": ("front across", "length"),
-    "beam_angle": ("beam", "angle"),
-    "recess": ("recess", "length"),
-    "fabric_grid": ("fabric grid", "angle"),
-    "glow": ("glow of walls", "share"),
-}
 _DOORS = {"left": "left door", "right": "right door", "top": "upper door", "bottom": "lower door"}
 
 
@@ -71,12 +42,9 @@ def _lower_edge(i: int) -> Field:
     return Field("lower edge", "length", lambda s, _: lower_edge(s.lights[i]), put)
 
 
-def _present(part: object, table: dict[str, tuple[str, str]], at: str) -> dict[str, Field]:
-    return {
-        f"{at}.{name}": plain(label, kind, f"{at}.{name}")
-        for name, (label, kind) in table.items()
-        if hasattr(part, name)
-    }
+def _typed(part: Gear, at: str) -> dict[str, Field]:
+    """The figures that a piece of gear says are typed."""
+    return {f"{at}.{name}": plain(label, kind, f"{at}.{name}") for name, (label, kind) in part.typed.items()}
 
 
 def _places(at: str, height: str) -> dict[str, Field]:
@@ -107,8 +75,8 @@ def light_fields(photo_set: Set, i: int) -> dict[str, Field]:
             full=getattr(light.source, "energy", 0.0),
         ),
         **_places(at, "height, middle"),
-        **_present(light.modifier, MODIFIER_LABELS, f"{at}.modifier"),
-        **_present(light.source, SOURCE_LABELS, f"{at}.source"),
+        **_typed(light.modifier, f"{at}.modifier"),
+        **_typed(light.source, f"{at}.source"),
         **(doors if light.barn_doors else {}),
         **_aims(at),
         f"{at}.roll": plain("roll", "angle", f"{at}.roll"),

@@ -7,7 +7,7 @@ import numpy as np
 
 from ..geometry.quads import emitter_quad, panel_quads
 from ..model.point import Point
-from ..model.set import Set
+from ..model.set import Set, with_light, with_panel
 from .holding import GAP, Move, aim_apart, inside, inside_corners, merged
 
 
@@ -26,8 +26,7 @@ def move_panel(photo_set: Set, index: int, handle: str, to: Mapping[str, float])
         if place == panel.place:
             break
         panel = replace(panel, place=place)
-    panels = tuple(panel if i == index else k for i, k in enumerate(photo_set.panels))
-    return Move(replace(photo_set, panels=panels), resisted)
+    return Move(with_panel(photo_set, index, panel), resisted)
 
 
 def _move_window(photo_set: Set, index: int, handle: str, to: Mapping[str, float]) -> Move:
@@ -44,8 +43,7 @@ def _move_window(photo_set: Set, index: int, handle: str, to: Mapping[str, float
     wall = ends[0] if way[axis] > 0 else ends[1]
     place = replace(place, **{"x" if axis == 0 else "z": wall})
     aim = Point(*map(float, place.array + way))
-    lights = tuple(replace(k, place=place, aim=aim) if i == index else k for i, k in enumerate(photo_set.lights))
-    return Move(replace(photo_set, lights=lights), by)
+    return Move(with_light(photo_set, index, replace(light, place=place, aim=aim)), by)
 
 
 def move_light(photo_set: Set, index: int, handle: str, to: Mapping[str, float]) -> Move:
@@ -65,5 +63,4 @@ def move_light(photo_set: Set, index: int, handle: str, to: Mapping[str, float])
         if place == light.place:
             break
         light = replace(light, place=place)
-    lights = tuple(light if i == index else k for i, k in enumerate(photo_set.lights))
-    return Move(replace(photo_set, lights=lights), resisted)
+    return Move(with_light(photo_set, index, light), resisted)

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import replace
 
-from ..model.set import Set
+from ..model.set import Set, with_thing
 from .holding import Move, held
 
 
@@ -22,8 +22,7 @@ def move_furniture(photo_set: Set, index: int, _handle: str, to: Mapping[str, fl
         to.get("z", piece.z), piece.depth / 2, room.depth - piece.depth / 2, "back wall", "wall behind the camera"
     )
     moved = replace(piece, x=x, z=z, base=y)
-    furniture = tuple(moved if i == index else k for i, k in enumerate(photo_set.furniture))
-    return Move(replace(photo_set, furniture=furniture), " and ".join(filter(None, (by_x, by_y, by_z))))
+    return Move(with_thing(photo_set, "furniture", index, moved), " and ".join(filter(None, (by_x, by_y, by_z))))
 
 
 def move_door(photo_set: Set, index: int, _handle: str, to: Mapping[str, float]) -> Move:
@@ -33,5 +32,4 @@ def move_door(photo_set: Set, index: int, _handle: str, to: Mapping[str, float])
     low, high = (0.0, room.depth) if beside else (-room.width / 2, room.width / 2)
     ends = ("back wall", "wall behind the camera") if beside else ("camera-left wall", "camera-right wall")
     along, by = held(to.get("z" if beside else "x", door.along), low + half, high - half, *ends)
-    doors = tuple(replace(door, along=along) if i == index else k for i, k in enumerate(photo_set.doors))
-    return Move(replace(photo_set, doors=doors), by)
+    return Move(with_thing(photo_set, "doors", index, replace(door, along=along)), by)

@@ -15,7 +15,7 @@ from ..assumptions import BODY_EXTENT, CAMERA_CLEARANCE
 from ..geometry.quads import backdrop_quad
 from ..model.backdrop import Backdrop
 from ..model.light import Light
-from ..model.limits import interval_of
+from ..model.limits import bounds
 from ..model.panel import Panel
 from ..model.point import Point
 from ..model.set import Set
@@ -44,10 +44,8 @@ def _move_camera(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
 
 
 def _nodded(sitter: Sitter, eyes_y: float, y: float) -> tuple[Sitter, str]:
-    limit = interval_of(Sitter, "head_nod")
-    assert limit is not None
     nod = math.degrees(math.asin(min(max((eyes_y - y) / NOSE_HANDLE, -1.0), 1.0)))
-    nod, by = held(nod, float(limit.ge), float(limit.le), "the neck", "the neck")  # type: ignore[arg-type]
+    nod, by = held(nod, *bounds(Sitter, "head_nod"), "neck limit", "neck limit")
     return replace(sitter, head_nod=nod), by
 
 
@@ -55,10 +53,8 @@ def _turned(sitter: Sitter, handle: str, to: Mapping[str, float]) -> tuple[Sitte
     toward = math.degrees(math.atan2(to["x"] - sitter.x, to["z"] - sitter.z))
     if handle == "turn":
         return replace(sitter, body_turn=toward), ""
-    limit = interval_of(Sitter, "head_turn")
-    assert limit is not None
     turn = (toward - sitter.body_turn + 180) % 360 - 180
-    turn, by = held(turn, float(limit.ge), float(limit.le), "the neck", "the neck")  # type: ignore[arg-type]
+    turn, by = held(turn, *bounds(Sitter, "head_turn"), "neck limit", "neck limit")
     return replace(sitter, head_turn=turn), by
 
 
@@ -116,12 +112,9 @@ def _move_sitter(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
         "backdrop" if behind > BODY_EXTENT[1] else "back wall",
         "wall behind the camera",
     )
-    limit = interval_of(Sitter, "seat_height")
-    assert limit is not None
     y, by_y = held(
         to.get("y", sitter.seat_height),
-        float(limit.ge),
-        float(limit.le),  # type: ignore[arg-type]
+        *bounds(Sitter, "seat_height"),
         "lowest seat",
         "highest seat",
     )
@@ -132,9 +125,7 @@ def _move_sitter(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
 def _turn_backdrop(photo_set: Set, wanted: float) -> Move:
     """Turns it as far toward the wanted angle as walls and sitter let it, found by halving."""
     now = photo_set.backdrop.turn
-    limit = interval_of(Backdrop, "turn")
-    assert limit is not None
-    wanted, by = held(wanted, float(limit.ge), float(limit.le), "its stand", "its stand")  # type: ignore[arg-type]
+    wanted, by = held(wanted, *bounds(Backdrop, "turn"), "limit of its stand", "limit of its stand")
 
     def turned(share: float) -> Set:
         return replace(photo_set, backdrop=replace(photo_set.backdrop, turn=now + (wanted - now) * share))

@@ -53,7 +53,7 @@ def _stand(thing: Light | Panel) -> np.ndarray:
     """Points up the stand, from the floor to the thing; none for what is held otherwise."""
     if isinstance(thing, Panel) and thing.holding != "stand":
         return np.zeros((0, 3))
-    if isinstance(thing, Light) and (thing.source.kind in ("window", "tube") or thing.role == "room"):
+    if isinstance(thing, Light) and (not thing.source.on_stand or thing.role == "room"):
         return np.zeros((0, 3))
     heights = np.linspace(0.0, thing.place.y, 2 * SAMPLES)
     return np.stack([np.full_like(heights, thing.place.x), heights, np.full_like(heights, thing.place.z)], 1)

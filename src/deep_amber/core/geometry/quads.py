@@ -5,8 +5,8 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 
-from ..gear.modifiers import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
-from ..gear.sources import Led, Speedlight, Tube, Window
+from ..gear.face import Face
+from ..gear.sources import Window
 from ..model.backdrop import Backdrop
 from ..model.camera import Camera
 from ..model.furniture import Furniture
@@ -18,9 +18,6 @@ from .vectors import UP, aiming_axes, cross, fixed, unit
 
 SWEEP_HEIGHT = 0.004  # [m] that what lies on the floor is over it
 WINDOW_SILL = 0.002  # [m] that a window's pane stands before its wall, so that the two are told apart
-TUBE_WIDTH = 0.026  # [m], of a T8 tube
-SPEEDLIGHT_FACE = (0.065, 0.04)  # [m]
-BARE_FACE = {"strobe": (0.09, 0.09), "lamp": (0.06, 0.06)}  # [m], of a flash tube under its dome, of a bulb
 KEPT = 256  # results kept for things that did not change: a picture asks for each many times
 
 
@@ -93,24 +90,13 @@ def furniture_quads(piece: Furniture) -> tuple[Quad, ...]:
     return tuple(sides)
 
 
-def front_size(light: Light) -> tuple[float, float, bool]:
-    """Width and height of the light's front [m], and whether it is round."""
-    source, modifier = light.source, light.modifier
-    if isinstance(modifier, Softbox | HomeBox):
-        return modifier.width, modifier.height, False
-    if isinstance(modifier, Octa | Umbrella | Dish | Bowl | Snoot):
-        return modifier.diameter, modifier.diameter, True
+def face_of(light: Light) -> Face:
+    """The light's front: its modifier's, else that of a measured beam or of the source itself."""
+    if light.modifier.face is not None:
+        return light.modifier.face
     if light.photometry:
-        return light.photometry.width, light.photometry.height, False
-    if isinstance(source, Led | Window):
-        return source.width, source.height, False
-    if isinstance(source, Tube):
-        return source.length, TUBE_WIDTH, False
-    if isinstance(source, Speedlight):
-        wide, high = SPEEDLIGHT_FACE
-        return (high, wide, False) if source.upright else (wide, high, False)
-    wide, high = BARE_FACE[source.kind]
-    return wide, high, True
+        return Face(light.photometry.width, light.photometry.height)
+    return light.source.face
 
 
 @lru_cache(maxsize=KEPT)
@@ -120,11 +106,11 @@ def emitter_quad(light: Light) -> Quad:
     if light.roll:
         c, s = np.cos(np.radians(light.roll)), np.sin(np.radians(light.roll))
         right, up = right * c + up * s, up * c - right * s
-    width, height, round_front = front_size(light)
+    face = face_of(light)
     middle = light.place.array
     if isinstance(light.source, Window):
         middle = middle + unit(light.aim.array - middle) * WINDOW_SILL
-    return quad_of(middle, -right * width / 2, up * height / 2, round_front)
+    return quad_of(middle, -right * face.width / 2, up * face.height / 2, face.round)
 
 
 @lru_cache(maxsize=KEPT)

@@ -16,7 +16,7 @@ from ..model.furniture import Furniture
 from ..model.light import Light
 from ..model.point import Point
 from ..model.room import Surface
-from ..model.set import Set
+from ..model.set import Set, with_light
 from ..problem import NotAccepted, Problem
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
@@ -123,7 +123,7 @@ def _tried(photo_set: Set, index: int, row: _Row, turn: float, scale: float, aim
     half = float(np.linalg.norm(row.faces[-1] - row.faces[0])) / 2
     target = middle + side * aim * half * row.along
     moved = replace(light, place=Point(*map(float, place)), aim=Point(*map(float, target)))
-    made = replace(photo_set, lights=tuple(moved if k == index else o for k, o in enumerate(photo_set.lights)))
+    made = with_light(photo_set, index, moved)
     held = move_light(made, index, "place", {"x": moved.place.x, "y": moved.place.y, "z": moved.place.z})
     return None if held.resisted else made
 

@@ -1,41 +1,13 @@
 """Common gear without brands, for a set before anything is written into the kit."""
 
-from ..gear.modifiers import Bare, Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
-from ..gear.sources import Lamp, Led, Speedlight, Strobe, Tube, Window
+from ..gear.modifiers import MODIFIERS
+from ..gear.sources import SOURCES
 from ..model.room import Surface
 from .owned import BackdropItem, CameraItem, Kit, LensItem, ModifierItem, PanelItem, SourceItem, StandItem
 
 CATALOGUE = Kit(
-    sources=(
-        SourceItem("200 W s head", Strobe(200.0, -6.0)),
-        SourceItem("400 W s head", Strobe(400.0)),
-        SourceItem("600 W s head", Strobe(600.0, -8.0, "stops")),
-        SourceItem("speedlight GN 36", Speedlight()),
-        SourceItem("LED head 60 W", Led()),
-        SourceItem("LED panel 30 x 20", Led(900.0, width=0.3, height=0.2, watts=30.0)),
-        SourceItem("household LED bulb", Lamp(12.0)),
-        SourceItem("halogen work lamp", Lamp(150.0, "halogen", colour_temperature=3000.0, rating=200.0)),
-        SourceItem("tube 120 cm", Tube()),
-        SourceItem("window 120 x 140", Window()),
-    ),
-    modifiers=(
-        ModifierItem("bare", Bare()),
-        ModifierItem("standard bowl", Bowl()),
-        ModifierItem("clamp bowl", Bowl(0.25, 85.0)),
-        ModifierItem("60 x 60 cm softbox", Softbox(0.6, 0.6)),
-        ModifierItem("60 x 90 cm softbox", Softbox(0.6, 0.9)),
-        ModifierItem("30 x 120 cm strip", Softbox(0.3, 1.2)),
-        ModifierItem("30 x 120 cm strip with grid", Softbox(0.3, 1.2, fabric_grid=40.0)),
-        ModifierItem("90 cm octa", Octa(0.9)),
-        ModifierItem("120 cm octa", Octa(1.2)),
-        ModifierItem("100 cm shoot-through umbrella", Umbrella(1.0)),
-        ModifierItem("100 cm white umbrella", Umbrella(1.0, "white")),
-        ModifierItem("100 cm silver umbrella", Umbrella(1.0, "silver")),
-        ModifierItem("55 cm beauty dish", Dish()),
-        ModifierItem("snoot", Snoot()),
-        ModifierItem("rolled card snoot", Snoot(0.09, 22.0, "card")),
-        ModifierItem("foam board box", HomeBox(0.4, 0.4, "foam", 0.1)),
-    ),
+    sources=tuple(SourceItem(name, source(**figures)) for source in SOURCES for name, figures in source.usual),
+    modifiers=tuple(ModifierItem(name, shape(**figures)) for shape in MODIFIERS for name, figures in shape.usual),
     panels=(
         PanelItem("white reflector 80 x 120"),
         PanelItem("silver reflector 80 x 120", "silver"),

@@ -9,12 +9,11 @@ from functools import lru_cache
 
 import numpy as np
 
-from .. import assumptions as known
+from ..assumptions import GRID_PASSES
 from ..exposure.colour import light_colour
 from ..exposure.response import LUMINANCE
 from ..gear import beams
 from ..gear.gels import GELS, shifted_temperature
-from ..gear.modifiers import Bowl, Dish, HomeBox, Octa, Snoot, Softbox, Umbrella
 from ..gear.sources import Window
 from ..geometry.quads import KEPT, emitter_quad, quad_of
 from ..geometry.vectors import aiming_axes, fixed
@@ -33,80 +32,6 @@ class Emission:
     """Along the axis at the pattern's peak, at full output [cd/m2, or cd s/m2 for a flash]."""
 
 
-@dataclass(frozen=True, eq=False)
-class Front:
-    """What a modifier makes of the source's light, before grids."""
-
-    efficiency: float
-    beam: np.ndarray
-    lobe: float | None = None
-    """Set where the beam is cos^(lobe + 1), which needs no table."""
-    hot: float = 0.0
-    hole: float = 0.0
-
-
-def unevenness(light: Light) -> float:
-    """Stops that the source's beam leaves between middle and edge of a canopy SHAFT diameters away."""
-    half = min(beams.half_power_angle(own_beam(light)), math.radians(80))
-    return min(1 / (2 * known.SHAFT * math.tan(half)) ** 2, 5.0)
-
-
-def _box(light: Light, m: Softbox | Octa) -> Front:
-    name = (
-        ("box" if m.cloth else "box without cloth") if m.baffle else ("box without baffle" if m.cloth else "open box")
-    )
-    hot = known.HOT_CENTRE[name] + known.UNEVEN_BEAM * unevenness(light)
-    if m.cloth:
-        size = m.diameter if isinstance(m, Octa) else min(m.width, m.height)
-        beam = beams.lambert(known.BOX_LOBE + 1) * (beams.rim_cut(m.recess, size) if m.recess else 1.0)
-        return Front(known.EFFICIENCY[name], beam, None if m.recess else known.BOX_LOBE, hot)
-    angle = known.BOX_WITHOUT_CLOTH_BEAM if m.baffle else known.OPEN_BOX_BEAM
-    return Front(known.EFFICIENCY[name], beams.bell(angle), None, hot)
-
-
-def _umbrella(light: Light, m: Umbrella) -> Front:
-    hot = unevenness(light)
-    covered = 1 - 2.0**-hot if hot > 0.7 else 1.0 - hot  # of a Gaussian beam; a wide one is held by the bowl's rim
-    if m.lining == "shoot-through":
-        beam = beams.cap_beam(known.CANOPY, known.UMBRELLA_BACK)
-        return Front(known.EFFICIENCY[m.lining] * covered, beam, None, hot)
-    name = f"{m.lining} umbrella"
-    if m.lining == "white":
-        return Front(known.EFFICIENCY[name] * covered, beams.lambert(1.5), 0.5, hot)
-    return Front(known.EFFICIENCY[name] * covered, beams.bell(known.SILVER_UMBRELLA_BEAM), None, hot)
-
-
-def _front(light: Light) -> Front:
-    m = light.modifier
-    if isinstance(m, Softbox | Octa):
-        return _box(light, m)
-    if isinstance(m, Umbrella):
-        return _umbrella(light, m)
-    if isinstance(m, Bowl):
-        return Front(known.EFFICIENCY["bowl"], beams.bell(m.beam_angle))
-    if isinstance(m, Dish):
-        if m.sock:
-            return Front(
-                known.EFFICIENCY["dish with sock"],
-                beams.lambert(known.BOX_LOBE + 1),
-                known.BOX_LOBE,
-                known.HOT_CENTRE["dish with sock"],
-            )
-        return Front(known.EFFICIENCY["dish"], beams.bell(known.DISH_BEAM), None, known.HOT_CENTRE["dish"], 0.06)
-    if isinstance(m, Snoot):
-        cut = beams.tube_cut(m.beam_angle)
-        bowl = known.EFFICIENCY["bowl"] / beams.solid_angle(beams.bell(known.STANDARD_BOWL))
-        return Front(known.SNOOT_PASSES * bowl * beams.solid_angle(cut), cut)
-    if isinstance(m, HomeBox):
-        return Front(
-            known.EFFICIENCY[m.material],
-            beams.glowing(beams.lambert(), m.glow),
-            None,
-            known.HOT_CENTRE["home-made box"],
-        )
-    return Front(1.0, own_beam(light))
-
-
 def _mean_pattern(hot: float, round_front: bool, hole: float) -> float:
     places, share = emitter_nodes(10, 10)
     if round_front:
@@ -115,10 +40,8 @@ def _mean_pattern(hot: float, round_front: bool, hole: float) -> float:
 
 
 def _window(light: Light, source: Window) -> tuple[Emission, ...]:
-    passes, quad = known.WINDOW_PASSES[source.cover], emitter_quad(light)
+    quad, passes = emitter_quad(light), source.passes
     right, up, forward = aiming_axes(light.place, light.aim)
-    if source.cover == "blackout":
-        passes = known.BLACKOUT_LEAK * max(0.0, 1 - source.overhang / known.TIGHT_OVERHANG)
     luminance = source.sky_luminance * passes
     side, height = math.radians(source.sun_side), math.radians(source.sun_height)
     # Out of the window its camera-right is the other way round when it looks from the camera's wall.
@@ -144,13 +67,13 @@ def _window(light: Light, source: Window) -> tuple[Emission, ...]:
 def _emissions(light: Light) -> tuple[Emission, ...]:
     if isinstance(light.source, Window):
         return _window(light, light.source)
-    front, quad = _front(light), emitter_quad(light)
+    front, quad = light.modifier.front(own_beam(light)), emitter_quad(light)
     beam, lobe = front.beam, front.lobe
     on_axis = flux(light) * front.efficiency / beams.solid_angle(beam)
     peak = float(beam[:, 0].mean())
     cut: float = float(light.grid) or float(getattr(light.modifier, "fabric_grid", 0.0))
     if cut:
-        beam, lobe = beam * beams.tube_cut(cut) * known.GRID_PASSES, None
+        beam, lobe = beam * beams.tube_cut(cut) * GRID_PASSES, None
     radiance = (
         on_axis
         * peak

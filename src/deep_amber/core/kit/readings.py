@@ -7,7 +7,6 @@ import numpy as np
 
 from ..exposure.meter import C_DOME, C_FLAT, metered_aperture
 from ..gear.modifiers import Bare
-from ..gear.sources import CONTINUOUS
 from ..model.light import Light
 from ..model.point import Point
 from ..model.set import Set
@@ -34,7 +33,7 @@ def _light(kit: Kit, item: SourceItem, reading: OwnReading) -> Light:
 
 def needs_time(item: object) -> bool:
     """Whether a reading of an item needs an exposure time: that of a continuous source."""
-    return isinstance(item, SourceItem) and item.source.kind in CONTINUOUS
+    return isinstance(item, SourceItem) and not item.source.is_flash
 
 
 def table_aperture(light: Light, reading: OwnReading) -> float:

@@ -7,7 +7,7 @@ from annotated_types import Interval, MaxLen, MinLen
 
 from ..gear.modifiers import BarnDoors, Modifier
 from ..gear.photometry import Photometry
-from ..gear.sources import FLASH, Source, Strobe
+from ..gear.sources import Source, Strobe
 from .point import Point
 
 Grid = Literal[0, 5, 10, 20, 30, 40]
@@ -63,4 +63,4 @@ class Light:
     @property
     def is_flash(self) -> bool:
         """Whether it is a flash: shutter speed does not change its exposure."""
-        return self.source.kind in FLASH
+        return self.source.is_flash

@@ -35,6 +35,14 @@ def interval_of(cls: type, name: str) -> Interval | None:
     return None
 
 
+def bounds(cls: type, name: str) -> tuple[float, float]:
+    """Lowest and highest value of a number field; ValueError when it states none."""
+    limit = interval_of(cls, name)
+    if limit is None:
+        raise ValueError(f"{cls.__name__}.{name} states no limits")
+    return float(limit.ge), float(limit.le)  # type: ignore[arg-type]
+
+
 def _check_value(path: str, value: Any, metadata: tuple) -> Iterator[Problem]:
     for limit in metadata:
         if isinstance(limit, Interval):

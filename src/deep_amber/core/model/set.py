@@ -1,6 +1,6 @@
 """The set: one arrangement of room, backdrop, sitter, camera, lights and panels."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated
 
 from annotated_types import MaxLen
@@ -13,6 +13,8 @@ from .look import Look
 from .panel import Panel
 from .room import Room
 from .sitter import Sitter
+
+Thing = Light | Panel | Furniture | Door
 
 
 @dataclass(frozen=True)
@@ -27,3 +29,30 @@ class Set:
     doors: Annotated[tuple[Door, ...], MaxLen(4)] = ()
     look: Look | None = None
     """What the picture aims at; None before the brief is begun."""
+
+
+def with_thing(photo_set: Set, kind: str, index: int, thing: Thing) -> Set:
+    """The set with another thing of a counted kind ("lights", "panels", "furniture", "doors") at an index."""
+    things = tuple(thing if k == index else other for k, other in enumerate(getattr(photo_set, kind)))
+    return replace(photo_set, **{kind: things})  # type: ignore[arg-type]
+
+
+def without(photo_set: Set, kind: str, index: int) -> Set:
+    """The set without a thing of a counted kind."""
+    things = tuple(other for k, other in enumerate(getattr(photo_set, kind)) if k != index)
+    return replace(photo_set, **{kind: things})  # type: ignore[arg-type]
+
+
+def with_added(photo_set: Set, kind: str, thing: Thing) -> Set:
+    """The set with one more thing of a counted kind, the last of its kind."""
+    return replace(photo_set, **{kind: (*getattr(photo_set, kind), thing)})  # type: ignore[arg-type]
+
+
+def with_light(photo_set: Set, index: int, light: Light) -> Set:
+    """The set with another light at an index."""
+    return with_thing(photo_set, "lights", index, light)
+
+
+def with_panel(photo_set: Set, index: int, panel: Panel) -> Set:
+    """The set with another panel at an index."""
+    return with_thing(photo_set, "panels", index, panel)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from scipy.ndimage import maximum_filter
 
-from ..model.limits import interval_of
+from ..model.limits import bounds
 from ..model.set import Set
 from ..model.sitter import Sitter
 from ..rules.validation import fits
@@ -104,15 +104,15 @@ def _nearer(s: _Search) -> list[Way]:
 
 
 def _poses(s: _Search) -> list[list[Way]]:
-    turn, nod = (interval_of(Sitter, k) for k in ("head_turn", "head_nod"))
     now = s.stages.photo_set.sitter
 
-    def within(limit, value: float) -> bool:
-        return limit.ge <= value <= limit.le
+    def within(name: str, value: float) -> bool:
+        low, high = bounds(Sitter, name)
+        return low <= value <= high
 
     return [
-        [Way(head_turn=float(k)) for k in HEAD_TURNS if k and within(turn, now.head_turn + k)],
-        [Way(head_nod=float(k)) for k in HEAD_NODS if k and within(nod, now.head_nod + k)],
+        [Way(head_turn=float(k)) for k in HEAD_TURNS if k and within("head_turn", now.head_turn + k)],
+        [Way(head_nod=float(k)) for k in HEAD_NODS if k and within("head_nod", now.head_nod + k)],
         [Way(body_turn=float(k)) for k in BODY_TURNS if k],
     ]
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..gear.modifiers import Modifier
-from ..model.set import Set
+from ..model.set import Set, with_light, without
 from ..rules.validation import fits
 from ..simulation.stages import Stages
 from ..units import length_text
@@ -48,10 +48,8 @@ def _other_sets(photo_set: Set, index: int, feet: bool) -> Iterator[tuple[str, S
     light, sitter = photo_set.lights[index], photo_set.sitter
     smaller = _halved(light.modifier)
     if smaller is not None:
-        lights = tuple(
-            replace(k, modifier=smaller, modifier_item="") if i == index else k for i, k in enumerate(photo_set.lights)
-        )
-        yield "a front half the size", replace(photo_set, lights=lights)
+        half = replace(light, modifier=smaller, modifier_item="")
+        yield "a front half the size", with_light(photo_set, index, half)
     for by in SEATS:
         if sitter.seat_height >= by:
             yield (
@@ -69,8 +67,7 @@ def _other_sets(photo_set: Set, index: int, feet: bool) -> Iterator[tuple[str, S
             yield f"{panel.name} taken away", replace(photo_set, panels=gone)
     for i, other in enumerate(photo_set.lights):
         if i != index and other.on:
-            gone_lights = tuple(k for j, k in enumerate(photo_set.lights) if j != i)
-            yield f"{other.name} taken away", replace(photo_set, lights=gone_lights)
+            yield f"{other.name} taken away", without(photo_set, "lights", i)
 
 
 def _because(stages: Stages, sphere: Sphere, target: int, support: Support, movable: bool) -> str:

@@ -7,6 +7,7 @@ import numpy as np
 
 from ..exposure.response import LUMINANCE
 from ..model.point import Point
+from ..model.set import with_light
 from ..simulation.layers import sensor_layer
 from ..simulation.quality import SMALL
 from ..simulation.readings import exposed
@@ -64,8 +65,7 @@ def feather_of(stages: Stages) -> Feather | None:
     if off < LEAST:
         return Feather(off, 0.0, 0.0)
     aimed = replace(light, aim=Point(*map(float, face)))
-    lights = tuple(aimed if k == index else o for k, o in enumerate(stages.photo_set.lights))
-    straight = replace(stages, photo_set=replace(stages.photo_set, lights=lights), found={})
+    straight = replace(stages, photo_set=with_light(stages.photo_set, index, aimed), found={})
     key = (stages.key(framed), stages.shape(aimed), stages.quality)
     then = stages.memory.keep("light of the key aimed at the face", key, lambda: _light_at(straight), SMALL)
     now = _light_at(stages)

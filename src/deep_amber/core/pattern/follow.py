@@ -11,7 +11,7 @@ from ..geometry.vectors import unit
 from ..model.light import Light
 from ..model.panel import Panel
 from ..model.point import Point
-from ..model.set import Set
+from ..model.set import Set, with_light, with_panel
 from ..sitter.face import HeadFrame, head_frame
 from ..sitter.mesh import SitterMesh
 
@@ -61,7 +61,7 @@ def followed(before: Set, made: Set, mesh_before: SitterMesh, mesh: SitterMesh) 
             continue
         wanted = _carried(light, old, new)
         carried = replace(made.lights[i], place=wanted.place, aim=wanted.aim)
-        made = replace(made, lights=tuple(carried if k == i else o for k, o in enumerate(made.lights)))
+        made = with_light(made, i, carried)
         held = move_light(made, i, "place", {"x": wanted.place.x, "y": wanted.place.y, "z": wanted.place.z})
         made = held.photo_set
         off = np.linalg.norm(made.lights[i].place.array - wanted.place.array)
@@ -69,5 +69,5 @@ def followed(before: Set, made: Set, mesh_before: SitterMesh, mesh: SitterMesh) 
             resisted.append(f"{light.name} cannot follow: {held.resisted}")
         elif (board := _worked(before, light, old.offset)) is not None:
             panel = _carried(before.panels[board], old, new)
-            made = replace(made, panels=tuple(panel if k == board else o for k, o in enumerate(made.panels)))
+            made = with_panel(made, board, panel)
     return Move(made, "; ".join(resisted))

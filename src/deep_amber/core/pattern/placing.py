@@ -8,7 +8,7 @@ from ..geometry.quads import Quad, panel_quads
 from ..geometry.vectors import aiming_axes
 from ..model.light import Light
 from ..model.point import Point
-from ..model.set import Set
+from ..model.set import Set, with_light, with_panel
 from ..simulation.layers import Part
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame
@@ -102,12 +102,12 @@ class Hung:
         made, light = self.photo_set, self.photo_set.lights[self.index]
         aims = nearer if self.panel is None else 1.0
         moved = replace(light, place=there(light.place), aim=there(light.aim, aims))
-        made = replace(made, lights=tuple(moved if k == self.index else o for k, o in enumerate(made.lights)))
+        made = with_light(made, self.index, moved)
         if self.panel is None:
             return made
         board = made.panels[self.panel]
         board = replace(board, place=there(board.place), aim=there(board.aim, nearer))
-        return replace(made, panels=tuple(board if k == self.panel else o for k, o in enumerate(made.panels)))
+        return with_panel(made, self.panel, board)
 
 
 def hung_key(photo_set: Set, index: int, carried: Carried) -> Hung | None:

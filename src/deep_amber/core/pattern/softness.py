@@ -3,7 +3,11 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from ..brief.hardness import NOSE
+import numpy as np
+
+from ..geometry.quads import face_of
+from ..model.light import Light
+from ..model.look import Look
 from ..units import length_text
 
 Grade = Literal["hard", "medium", "soft", "very soft"]
@@ -16,6 +20,10 @@ GRADES: dict[Grade, tuple[float, float]] = {
 """Widths of the edge [mm] (assumptions; over 25 mm a pattern is barely drawn: laboratory notes)."""
 
 
+NOSE = 0.030  # [m] from the nose's edge to the cheek its shadow falls on (laboratory notes)
+WISHED = {"hard": (0.0, 6.0), "medium": (4.0, 15.0), "soft": (12.0, 60.0)}
+"""Edge of the nose's shadow for each wish of a look, lowest and highest [mm] (assumptions): they overlap, as a wish is
+wider than a grade."""
 FARTHEST = 5.0  # [m]: a longer span is open in words
 
 
@@ -67,3 +75,15 @@ def others(size: float, distance: float) -> list[Other]:
         far = NOSE * 1000 * size / low if low else float("inf")
         made.append(Other(grade, sizes, (NOSE * 1000 * size / high, far)))
     return made
+
+
+def edge_width(light: Light, middle: np.ndarray) -> float:
+    """Width of the nose's shadow edge by a light's own front [mm]; middle : (3,) of the face [m]."""
+    front = face_of(light)
+    return softness((front.width + front.height) / 2, float(np.linalg.norm(light.place.array - middle))).edge
+
+
+def as_wished(look: Look, width: float) -> bool:
+    """Whether an edge of that width [mm] is what the look asks for."""
+    low, high = WISHED[look.hardness]
+    return low <= width <= high

@@ -6,27 +6,13 @@ from typing import Annotated, Any, Literal, get_args, get_origin, get_type_hints
 
 from annotated_types import Interval
 
-from ..editing.light_fields import MODIFIER_LABELS, SOURCE_LABELS
-from ..gear.modifiers import Modifier
-from ..gear.sources import Source
+from ..gear.modifiers import MODIFIERS
+from ..gear.part import Gear
+from ..gear.sources import SOURCES
 from ..kit.owned import BackdropItem, CameraItem, LensItem, PanelItem, StandItem
+from ..rules.fitting import kind_of
 
 LABELS = {
-    "lowest_output": "lowest output, stops under full",
-    "scale": "its display shows",
-    "unit": "figure is",
-    "bulb": "bulb",
-    "wide_panel": "wide panel out",
-    "upright": "head upright",
-    "recycle_time": "recycle time, s",
-    "output_step": "output step, stops",
-    "sun": "sun on it",
-    "cover": "cover",
-    "baffle": "inner baffle",
-    "cloth": "front cloth",
-    "lining": "kind",
-    "sock": "sock on",
-    "material": "made of",
     "surface": "surface",
     "shape": "shape",
     "lowest": "lowest, m",
@@ -42,7 +28,7 @@ LABELS = {
     "widest": "widest aperture, f/",
     "reflectance": "reflectance, 0-1",
 }
-BY_PART = {"source.": SOURCE_LABELS, "modifier.": MODIFIER_LABELS}
+"""Of what is neither source nor modifier; those state their own."""
 FIRST = 0.6  # filled in where a figure has no usual value
 LENGTHS = {"width", "height", "diameter", "length", "recess", "overhang"}
 
@@ -68,11 +54,10 @@ class Form:
     fields: tuple[FormField, ...]
 
 
-def _field(prefix: str, item: Field, hint: Any) -> FormField | None:
+def _field(prefix: str, item: Field, hint: Any, labels: dict[str, str]) -> FormField | None:
     plain = get_args(hint)[0] if get_origin(hint) is Annotated else hint
     default = "" if item.default is MISSING else str(item.default)
-    by_part = BY_PART.get(prefix, {})
-    label = by_part[item.name][0] if item.name in by_part else LABELS.get(item.name, item.name.replace("_", " "))
+    label = labels.get(item.name, item.name.replace("_", " "))
     if item.name in LENGTHS and not re.search(r", [a-z]", label):
         label += ", m"
     if plain is bool:
@@ -91,21 +76,22 @@ def _field(prefix: str, item: Field, hint: Any) -> FormField | None:
 
 def _fields(cls: Any, prefix: str = "") -> tuple[FormField, ...]:
     hints = get_type_hints(cls, include_extras=True)
+    labels = (
+        LABELS | {k: label for k, (label, _) in cls.typed.items()} | cls.chosen if issubclass(cls, Gear) else LABELS
+    )
     made: list[FormField] = []
     for item in fields(cls):
         if is_dataclass(hints[item.name]):
             made += _fields(hints[item.name], f"{prefix}{item.name}.")
-        elif (found := _field(prefix, item, hints[item.name])) is not None:
+        elif (found := _field(prefix, item, hints[item.name], labels)) is not None:
             made.append(found)
     return tuple(f for f in made if ".colour." not in f.name)
 
 
 def forms() -> list[Form]:
     """The forms of the kit's lists; sources and modifiers have one for each kind."""
-    made = [Form("sources", c.__dataclass_fields__["kind"].default, _fields(c, "source.")) for c in get_args(Source)]
-    made += [
-        Form("modifiers", c.__dataclass_fields__["kind"].default, _fields(c, "modifier.")) for c in get_args(Modifier)
-    ]
+    made = [Form("sources", kind_of(c), _fields(c, "source.")) for c in SOURCES]
+    made += [Form("modifiers", kind_of(c), _fields(c, "modifier.")) for c in MODIFIERS]
     rest = {
         "panels": PanelItem,
         "stands": StandItem,

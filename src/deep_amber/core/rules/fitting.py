@@ -2,37 +2,30 @@
 
 from collections.abc import Iterator
 
+from ..gear.modifiers import MODIFIERS, Modifier
 from ..gear.sources import Source
 from ..model.light import Light
 from ..problem import Problem
 
-FITS = {
-    "strobe": ("bare", "bowl", "softbox", "octa", "umbrella", "dish", "snoot", "home-made box"),
-    "speedlight": ("bare", "softbox", "octa", "umbrella", "dish", "snoot", "home-made box"),
-    "led": ("bare", "bowl", "softbox", "octa", "umbrella", "dish", "snoot", "home-made box"),
-    "lamp": ("bare", "bowl", "softbox", "umbrella", "snoot", "home-made box"),
-    "tube": ("bare",),
-    "window": ("bare",),
-}
-NAMES = {
-    "strobe": "a strobe head",
-    "speedlight": "a speedlight",
-    "led": "an LED",
-    "lamp": "a lamp",
-    "tube": "a tube",
-    "window": "a window",
-}
-GRIDS_ON = ("bare", "bowl", "dish")
-DOORS_ON = ("bare", "bowl")
-FLAT_LED = 0.15  # [m]: an LED with a larger face is a panel, and takes no bowl, dish or snoot
-
 
 def modifiers_for(source: Source) -> tuple[str, ...]:
     """The kinds of modifier that fit a source."""
-    kinds = FITS[source.kind]
-    if source.kind == "led" and max(source.width, source.height) > FLAT_LED:
-        return tuple(k for k in kinds if k in ("bare", "softbox"))
-    return kinds
+    return source.fitting(tuple(kind_of(m) for m in MODIFIERS if source.kind in m.fits))
+
+
+def kind_of(gear: type[Source] | type[Modifier]) -> str:
+    """The name by which a kind of source or modifier is written in files."""
+    return str(gear.__dataclass_fields__["kind"].default)
+
+
+def takes_grid(light: Light) -> bool:
+    """Whether a honeycomb grid goes before it."""
+    return light.modifier.takes_grid and light.source.takes_grid
+
+
+def takes_doors(light: Light) -> bool:
+    """Whether barn doors go on it."""
+    return light.modifier.takes_doors and light.source.takes_doors
 
 
 def misfits(light: Light) -> Iterator[Problem]:
@@ -40,15 +33,15 @@ def misfits(light: Light) -> Iterator[Problem]:
     kind, source = light.modifier.kind, light.source
     fit = modifiers_for(source)
     if kind not in fit:
-        yield Problem("modifier", f"a {kind} does not fit {NAMES[source.kind]}", " or ".join(fit))
-    if light.grid and (kind not in GRIDS_ON or source.kind in ("tube", "window")):
+        yield Problem("modifier", f"a {kind} does not fit {source.label}", " or ".join(fit))
+    if light.grid and not takes_grid(light):
         yield Problem(
             "grid",
             f"a honeycomb grid does not go with {_on(light)}",
             "none, or a bowl, dish or bare head"
             + ("; a box takes a fabric grid" if kind in ("softbox", "octa") else ""),
         )
-    if light.barn_doors and (kind not in DOORS_ON or source.kind in ("tube", "window", "speedlight")):
+    if light.barn_doors and not takes_doors(light):
         yield Problem("barn_doors", f"barn doors do not go with {_on(light)}", "none, or a bowl or bare head")
     if getattr(light.modifier, "fabric_grid", 0.0) and not getattr(light.modifier, "cloth", True):
         yield Problem("modifier.fabric_grid", "a fabric grid hangs before the front cloth", "0, or the front cloth on")
@@ -58,7 +51,7 @@ def misfits(light: Light) -> Iterator[Problem]:
         yield Problem(
             "photometry", f"a measured beam is of the bare light, not of one in a {kind}", "bare, or no measured beam"
         )
-    if source.kind == "window" and light.gels:
+    if light.gels and not source.takes_gels:
         yield Problem("gels", "a window takes no gel here", "no gel, or a curtain, diffusion or blackout")
     if light.output < source.lowest_output - 1e-9:
         lowest = source.lowest_output
@@ -67,4 +60,4 @@ def misfits(light: Light) -> Iterator[Problem]:
 
 
 def _on(light: Light) -> str:
-    return NAMES[light.source.kind] if light.modifier.kind == "bare" else f"a {light.modifier.kind}"
+    return light.source.label if light.modifier.kind == "bare" else f"a {light.modifier.kind}"

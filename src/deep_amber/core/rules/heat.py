@@ -8,7 +8,7 @@ and licensed people come first.
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ..gear.sources import Lamp, Strobe
+from ..gear.sources import Heat
 from ..model.light import Light
 from ..model.set import Set
 
@@ -21,6 +21,8 @@ MODELLING_LIMIT = {"card": 0.0, "foam": 0.0, "plastic": 0.0, "cloth": 250.0}
 """Largest halogen modelling lamp of a studio head in that material [W]."""
 GEL_LIMIT = 150.0
 """Largest hot bulb behind a gel held close to it [W]."""
+MODELLING_GEL_LIMIT = 300.0
+"""Largest modelling lamp behind a gel, which hangs farther from it [W]."""
 
 
 @dataclass(frozen=True)
@@ -34,10 +36,7 @@ class Verdict:
 
 def material_of(light: Light) -> str:
     """What is near the bulb: card, foam, plastic, cloth, or empty for metal and air."""
-    modifier = light.modifier
-    material = getattr(modifier, "material", "")
-    if modifier.kind in ("softbox", "octa", "umbrella") or getattr(modifier, "sock", False):
-        return "cloth"
+    material = light.modifier.material
     return "" if material == "metal" else material
 
 
@@ -65,34 +64,34 @@ def _against(watts: float, limit: float, field: str, what: str, where: str) -> I
 
 def heat(light: Light) -> Iterator[Verdict]:
     """What its lamp's heat forbids, and what it asks to be careful with."""
-    material, source = material_of(light), light.source
-    if isinstance(source, Lamp):
-        hot = source.bulb in ("tungsten", "halogen")
-        name = f"a {source.bulb} bulb" if source.bulb != "led" else "an LED bulb"
-        if source.rating:
-            if source.watts > source.rating:
-                yield Verdict(
-                    True,
-                    "source.watts",
-                    f"{source.watts:g} W is more than the fitting's {source.rating:g} W",
-                    f"at most {source.rating:g} W",
-                )
-            elif hot and source.watts >= NEAR * source.rating:
-                yield Verdict(
-                    False,
-                    "source.watts",
-                    f"{source.watts:g} W is near the fitting's {source.rating:g} W",
-                    "keep cloth and paper off it; let it cool before it is touched",
-                )
-        if material:
-            limits = HOT_LIMIT if hot else COOL_LIMIT
-            yield from _against(source.watts, limits[material], "modifier", name, material)
-        if hot and light.gels:
-            yield from _against(source.watts, GEL_LIMIT, "gels", name, "the gel")
-    if isinstance(source, Strobe) and source.modelling_lamp:
-        if material:
-            yield from _against(
-                source.modelling_lamp, MODELLING_LIMIT[material], "modifier", "a modelling lamp", material
-            )
-        if light.gels:
-            yield from _against(source.modelling_lamp, GEL_LIMIT * 2, "gels", "a modelling lamp", "the gel")
+    lamp = light.source.heat
+    if lamp is None:
+        return
+    yield from _against_rating(lamp)
+    material = material_of(light)
+    if material:
+        limits = MODELLING_LIMIT if lamp.modelling else HOT_LIMIT if lamp.hot else COOL_LIMIT
+        yield from _against(lamp.watts, limits[material], "modifier", lamp.what, material)
+    if lamp.hot and light.gels:
+        limit = MODELLING_GEL_LIMIT if lamp.modelling else GEL_LIMIT
+        yield from _against(lamp.watts, limit, "gels", lamp.what, "the gel")
+
+
+def _against_rating(lamp: Heat) -> Iterator[Verdict]:
+    """The bulb against what its fitting is marked for."""
+    if not lamp.rating:
+        return
+    if lamp.watts > lamp.rating:
+        yield Verdict(
+            True,
+            "source.watts",
+            f"{lamp.watts:g} W is more than the fitting's {lamp.rating:g} W",
+            f"at most {lamp.rating:g} W",
+        )
+    elif lamp.hot and lamp.watts >= NEAR * lamp.rating:
+        yield Verdict(
+            False,
+            "source.watts",
+            f"{lamp.watts:g} W is near the fitting's {lamp.rating:g} W",
+            "keep cloth and paper off it; let it cool before it is touched",
+        )

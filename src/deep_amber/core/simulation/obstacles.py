@@ -3,7 +3,6 @@
 import numpy as np
 from scipy.spatial import ConvexHull
 
-from ..assumptions import CANOPY_REFLECTS
 from ..gear.surfaces import PANEL_SURFACES
 from ..geometry.quads import Quad, backdrop_quad, door_quads, emitter_quad, furniture_quads, panel_quads, still_quads
 from ..kit.emission import shape_of
@@ -108,7 +107,7 @@ def _sheets(stages: Stages) -> list[Sheet]:
         made += [Sheet(q, figures.reflects, figures.passes, PANEL_CELL) for q in panel_quads(panel)]
     if stages.quality.bodies:
         for light in photo_set.lights:
-            colour = (CANOPY_REFLECTS,) * 3 if light.modifier.kind == "umbrella" else None
+            colour = (light.modifier.reflects,) * 3 if light.modifier.reflects else None
             made.append(Sheet(emitter_quad(light), colour))
     made += [Sheet(quad, surface.rgb) for quad, surface in still_quads(photo_set)[1:]]
     return made

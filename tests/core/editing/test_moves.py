@@ -60,7 +60,7 @@ class Walls(unittest.TestCase):
     def test_the_neck_resists(self):
         s = plain_set().sitter
         made = move(plain_set(), "sitter", "head", {"x": s.x, "z": s.z - 1.0})
-        self.assertEqual(made.resisted, "the neck")
+        self.assertEqual(made.resisted, "neck limit")
         self.assertEqual(abs(made.photo_set.sitter.head_turn), 75.0)
 
 
@@ -81,7 +81,7 @@ class Follow(unittest.TestCase):
     def test_a_nod_points_the_nose_at_the_hands_height(self):
         nodded = move(plain_set(), "sitter", "nod", {"y": 1.2 - 0.28}, eyes_height=1.2).photo_set
         self.assertAlmostEqual(nodded.sitter.head_nod, 30.0)
-        self.assertEqual(move(plain_set(), "sitter", "nod", {"y": -3.0}, eyes_height=1.2).resisted, "the neck")
+        self.assertEqual(move(plain_set(), "sitter", "nod", {"y": -3.0}, eyes_height=1.2).resisted, "neck limit")
 
     def test_the_cloth_faces_its_aim(self):
         light = move(plain_set(), "lights.0", "aim", {"x": 1.0, "y": 0.5, "z": 1.0}).photo_set.lights[0]

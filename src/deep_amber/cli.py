@@ -4,18 +4,22 @@ import json
 import sys
 from dataclasses import asdict, replace
 from pathlib import Path
+from typing import Any
 
 import click
 
-from .core.checks.checks import findings_of
+from .core.answer import Answer
 from .core.checks.finding import Finding
+from .core.pattern.cannot import Advice, advice_of
+from .core.pattern.reading import pattern_of
 from .core.pattern.rules import PATTERNS, Pattern
-from .core.pattern.summary import advice_of, advice_summary, pattern_of, pattern_summary
+from .core.presenting.pattern_summary import pattern_summary
 from .core.problem import NotAccepted
 from .core.rules.heat import heat_warnings
 from .core.simulation import SETTLED, simulate
 from .core.simulation.readings import Readings
 from .core.simulation.simulate import read
+from .core.steps import answer_text, findings_of, message
 from .core.units import metered_aperture_text, stops_text
 from .formats.kit_file import kit_schema
 from .formats.picture_file import png_bytes
@@ -98,15 +102,35 @@ def render(set_file: Path, out: Path, size: tuple[int, int]) -> None:
         _fail(f"{out}: {error.strerror}")
 
 
+def _answer(made: Answer) -> dict[str, Any]:
+    return {
+        "text": answer_text(made),
+        "effort": made.effort,
+        "share": made.share,
+        "moves": made.moves,
+        "note": made.brings,
+        "set": asdict(made.photo_set),
+    }
+
+
+def _advice(made: Advice) -> dict[str, Any]:
+    return {
+        "target": made.target,
+        "here": made.here,
+        "ways": list(map(_answer, made.ways)),
+        "because": made.because,
+        "possible": list(map(_answer, made.possible)),
+    }
+
+
 def _as_json(finding: Finding) -> dict:
-    mend = {"text": finding.mend.text, "set": asdict(finding.mend.photo_set)} if finding.mend else None
     return {
         "code": finding.code,
         "severity": finding.severity,
         "step": finding.step,
-        "message": finding.message,
+        "message": message(finding),
         "figures": finding.figures,
-        "mend": mend,
+        "mend": _answer(finding.mend) if finding.mend else None,
     }
 
 
@@ -126,7 +150,8 @@ def check(set_file: Path, as_json: bool) -> None:
     for finding in findings:
         mark = "look here" if finding.severity == "look" else "note"
         click.echo(
-            f"{finding.step}, {mark}: {finding.message}" + (f" Mend: {finding.mend.text}." if finding.mend else "")
+            f"{finding.step}, {mark}: {message(finding)}"
+            + (f" Mend: {answer_text(finding.mend)}." if finding.mend else "")
         )
 
 
@@ -156,22 +181,22 @@ def pattern(set_file: Path, as_json: bool) -> None:
 @main.command()
 @set_file
 @click.option("--to", "target", type=click.Choice(PATTERNS), required=True, help="The wanted pattern.")
-@click.option("--json", "as_json", is_flag=True, help="Machine-readable, each road with the set it would make.")
+@click.option("--json", "as_json", is_flag=True, help="Machine-readable, each way with the set it would make.")
 def advise(set_file: Path, target: Pattern, as_json: bool) -> None:
-    """Says how to bring the key to a pattern: several roads, the least effort first."""
+    """Says how to bring the key to a pattern: several ways, the least effort first."""
     photo_set = _file(set_file).set
     made = advice_of(photo_set, sitter_of(photo_set), target)
     if as_json:
-        click.echo(json.dumps(advice_summary(made), indent=2))
+        click.echo(json.dumps(_advice(made), indent=2))
         return
     if made.here:
         click.echo(f"The key draws {target} already.")
-    for road in made.roads:
-        click.echo(f"{road.text} ({road.share * 100:.0f} % {target})" + (f"; {road.note}" if road.note else ""))
+    for way in made.ways:
+        click.echo(f"{answer_text(way)} ({way.share * 100:.0f} % {target})" + (f"; {way.brings}" if way.brings else ""))
     if made.because:
         click.echo(f"{target} cannot be reached here: {made.because}.")
-    for road in made.possible:
-        click.echo(f"possible {road.text}")
+    for way in made.possible:
+        click.echo(f"possible {answer_text(way)}")
 
 
 @main.command("schema")

@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from deep_amber.core import units
+from deep_amber.core.presenting.say import length_text
 from deep_amber.core.problem import NotAccepted
 
 
@@ -37,11 +38,11 @@ class Lengths(unittest.TestCase):
 
     @given(st.floats(-20, 20))
     def test_what_is_written_in_centimetres_is_read_back(self, metres):
-        self.assertAlmostEqual(units.parse_length(units.length_text(metres)), metres, delta=0.0051)
+        self.assertAlmostEqual(units.parse_length(length_text(metres)), metres, delta=0.0051)
 
     @given(st.floats(-20, 20))
     def test_what_is_written_in_feet_is_read_back(self, metres):
-        self.assertAlmostEqual(units.parse_length(units.length_text(metres, feet=True)), metres, delta=0.0128)
+        self.assertAlmostEqual(units.parse_length(length_text(metres, feet=True)), metres, delta=0.0128)
 
 
 class Exposure(unittest.TestCase):

@@ -16,10 +16,11 @@ class Steps(WebTest):
         known = self.client.get("/api/steps").json
         self.assertEqual([s["code"] for s in known["steps"]], ["brief", "room", "backdrop", "sitter", "camera", "key"])
         self.assertEqual(set(states), {s["code"] for s in known["steps"]})
-        self.assertEqual((states["backdrop"], states["camera"]), ("look here", "fine"))
+        self.assertEqual((states["backdrop"]["kind"], states["camera"]["kind"]), ("look here", "settled"))
+        self.assertRegex(states["camera"]["text"], r"^\d+ cm away$")
         (narrow,) = [f for f in answer.json["findings"] if f["code"] == "backdrop.narrow"]
         again = self.client.post("/api/findings", json=self.body() | {"set": narrow["mend"]["set"]})
-        self.assertEqual(set(again.json["states"].values()), {"fine"})
+        self.assertEqual({s["kind"] for s in again.json["states"].values()}, {"settled"})
 
     def test_lengths_come_in_feet_when_asked(self):
         answer = self.client.post("/api/findings", json=self.body() | {"feet": True})

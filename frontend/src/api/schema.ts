@@ -612,7 +612,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Roads to a pattern, or why there is none and what would make one. */
+        /** Ways to a pattern, or why there is none and what would make one. */
         post: operations["key_advice_advice_post"];
         delete?: never;
         options?: never;
@@ -3197,15 +3197,37 @@ export interface components {
             name: string;
             /** Thing */
             thing: string;
+            /** Instrument */
+            instrument: string;
         };
         /** FindingsOut */
         FindingsOut: {
             /** States */
             states: {
-                [key: string]: "not begun" | "fine" | "look here";
+                [key: string]: components["schemas"]["StateOut"];
             };
             /** Findings */
             findings: components["schemas"]["FindingOut"][];
+        };
+        /**
+         * AnswerOut
+         * @description What to do, and the set with it done: a mend of a finding, or a way to a pattern.
+         */
+        AnswerOut: {
+            /** Text */
+            text: string;
+            set: components["schemas"]["Set"];
+            /** Effort */
+            effort: number;
+            /** Share */
+            share: number;
+            /**
+             * Moves
+             * @enum {string}
+             */
+            moves: "key" | "sitter" | "else";
+            /** Note */
+            note: string;
         };
         /** FindingOut */
         FindingOut: {
@@ -3224,13 +3246,17 @@ export interface components {
             figures: {
                 [key: string]: number;
             };
-            mend: components["schemas"]["MendOut"] | null;
+            mend: components["schemas"]["AnswerOut"] | null;
         };
-        /** MendOut */
-        MendOut: {
+        /** StateOut */
+        StateOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "not begun" | "look here" | "settled";
             /** Text */
             text: string;
-            set: components["schemas"]["Set"];
         };
         /** FindingsIn */
         FindingsIn: {
@@ -3371,26 +3397,12 @@ export interface components {
             target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
             /** Here */
             here: boolean;
-            /** Roads */
-            roads: components["schemas"]["RoadOut"][];
+            /** Ways */
+            ways: components["schemas"]["AnswerOut"][];
             /** Because */
             because: string;
             /** Possible */
-            possible: components["schemas"]["RoadOut"][];
-        };
-        /** RoadOut */
-        RoadOut: {
-            /** Text */
-            text: string;
-            set: components["schemas"]["Set"];
-            /** Effort */
-            effort: number;
-            /** Share */
-            share: number;
-            /** Moves */
-            moves: string;
-            /** Note */
-            note: string;
+            possible: components["schemas"]["AnswerOut"][];
         };
         /** AdviceIn */
         AdviceIn: {
@@ -3488,9 +3500,7 @@ export interface components {
             best: number[];
             /** Best Spread */
             best_spread: number;
-            /** Text */
-            text: string;
-            set: components["schemas"]["Set"] | null;
+            answer: components["schemas"]["AnswerOut"] | null;
         };
         /** RowIn */
         RowIn: {

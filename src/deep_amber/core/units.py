@@ -188,15 +188,6 @@ def step_in_series(value: float, series: tuple[float, ...], steps: int) -> float
     return series[min(max(at, 0), len(series) - 1)]
 
 
-def length_text(metres: float, feet: bool = False) -> str:
-    """ "178 cm" or "5 ft 10 in"."""
-    if not feet:
-        return f"{metres * 100:.0f} cm"
-    inches = round(abs(metres) / INCH)
-    sign = "-" if metres < 0 and inches else ""
-    return f"{sign}{inches // 12} ft {inches % 12} in" if inches >= 12 else f"{sign}{inches} in"
-
-
 def aperture_text(f_number: float) -> str:
     """ "f/5.6"."""
     return f"f/{f_number:.1f}" if f_number < 10 and round(f_number, 1) % 1 else f"f/{f_number:.0f}"

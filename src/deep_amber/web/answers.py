@@ -6,9 +6,11 @@ from flask import Flask, Response, request
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException, RequestEntityTooLarge
 
+from ..core.answer import Answer
 from ..core.kit.owned import Kit
 from ..core.model import Set
 from ..core.problem import NotAccepted, Problem
+from ..core.steps import answer_text
 from ..formats.errors import problems_in
 from ..formats.idea_picture import PICTURE_TOO_LARGE
 from ..formats.own_json import TOO_LARGE
@@ -17,11 +19,23 @@ from ..store.kit import StaleKit
 from ..store.sets import NoSuchSet, Stale
 from .kit_schemas import StaleKitOut
 from .pictures import Superseded
-from .schemas import ProblemOut, ProblemsOut, StaleOut
+from .schemas import AnswerOut, ProblemOut, ProblemsOut, StaleOut
 
 
 def answer(model: BaseModel, status: int = 200) -> Response:
     return Response(model.model_dump_json(), status, mimetype="application/json")
+
+
+def answer_out(made: Answer, feet: bool) -> AnswerOut:
+    """A mend or a way, in words."""
+    return AnswerOut(
+        text=answer_text(made, feet),
+        set=made.photo_set,
+        effort=made.effort,
+        share=made.share,
+        moves=made.moves,
+        note=made.brings,
+    )
 
 
 def refusal(problems: list[Problem], status: int = 422) -> Response:

@@ -13,6 +13,7 @@ from ..core.framing.framings import FRAMINGS
 from ..core.model.finishes import BACKDROPS, WALLS
 from ..core.model.limits import interval_of, interval_text
 from ..core.model.room import Room
+from ..core.presenting.say import length_text
 from ..core.problem import NotAccepted, Problem
 from ..formats.set_file import SetFile, new_file
 from ..formats.sitter_file import known_sitters, load_sitter
@@ -64,7 +65,7 @@ def _sizes(body: BeginIn) -> dict[str, float]:
             problems += [replace(p, field=field) for p in refused.problems]
             continue
         if not limit.ge <= found[field] <= limit.le:  # type: ignore[operator]
-            problems.append(Problem(field, f"{units.length_text(found[field])} cannot be", f"{interval_text(limit)} m"))
+            problems.append(Problem(field, f"{length_text(found[field])} cannot be", f"{interval_text(limit)} m"))
     if problems:
         raise NotAccepted(problems)
     return found

@@ -1,4 +1,4 @@
-"""The key light: the dial, roads to a pattern, this face under each of them, the eyes, softness, people in a row."""
+"""The key light: the dial, ways to a pattern, this face under each of them, the eyes, softness, people in a row."""
 
 import base64
 
@@ -9,7 +9,6 @@ from ..core import units
 from ..core.editing.fields import seat
 from ..core.group.row import row_of
 from ..core.model import Set
-from ..core.pattern.advice import Road
 from ..core.pattern.cannot import advice_to
 from ..core.pattern.dial import dial_of
 from ..core.pattern.eye_view import EYE, FACE, IRIS_OF_WIDTH, eye_sets, face_set
@@ -17,10 +16,11 @@ from ..core.pattern.key_light import key_index
 from ..core.pattern.reach import Support, support_of
 from ..core.pattern.reading import read_pattern
 from ..core.pattern.shine_on_skin import shine_of, shine_text
-from ..core.pattern.softness import others, span_text
+from ..core.pattern.softness import others
 from ..core.pattern.tries import tries_of
 from ..core.pattern.turning import turned_to
 from ..core.presenting.facts import coverage
+from ..core.presenting.say import Say
 from ..core.problem import NotAccepted, Problem
 from ..core.simulation import DRAGGED, Memory, simulate
 from ..core.simulation.quality import Quality, held
@@ -28,7 +28,7 @@ from ..core.simulation.stages import Stages
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
 from ..store.kit import open_kit
-from .answers import answer
+from .answers import answer, answer_out
 from .key_schemas import (
     AdviceIn,
     AdviceOut,
@@ -37,7 +37,6 @@ from .key_schemas import (
     EyesOut,
     GradeOut,
     KeyIn,
-    RoadOut,
     RowIn,
     RowOut,
     SoftOut,
@@ -63,12 +62,6 @@ def _desk() -> PictureDesk:
     return current_app.extensions["pictures"]
 
 
-def _road(road: Road) -> RoadOut:
-    return RoadOut(
-        text=road.text, set=road.photo_set, effort=road.effort, share=road.share, moves=road.moves, note=road.note
-    )
-
-
 @key.post("/dial", responses={"200": DialOut, "204": None})
 def dial(body: DialIn):
     """The pattern dial of a set's key; 204 when the tab has asked for a newer picture meanwhile."""
@@ -91,16 +84,16 @@ def turn(body: TurnKeyIn):
 
 @key.post("/advice", responses={"200": AdviceOut})
 def advice(body: AdviceIn):
-    """Roads to a pattern, or why there is none and what would make one."""
+    """Ways to a pattern, or why there is none and what would make one."""
     with _desk().aside(sound(body.set), body.viewer, body.turn, asked=True) as stages:
-        made = advice_to(stages, body.target, support_of_kit(), body.feet)
+        made = advice_to(stages, body.target, support_of_kit())
     return answer(
         AdviceOut(
             target=made.target,
             here=made.here,
-            roads=list(map(_road, made.roads)),
+            ways=[answer_out(k, body.feet) for k in made.ways],
             because=made.because,
-            possible=list(map(_road, made.possible)),
+            possible=[answer_out(k, body.feet) for k in made.possible],
         )
     )
 
@@ -143,15 +136,14 @@ def softness(body: KeyIn):
         reading, index, shine = read_pattern(stages), key_index(body.set), shine_of(stages)
     if reading is None or index is None:
         return answer(SoftOut(distance="", others=[], lines=[]))
+    say = Say(body.feet)
     covered = coverage(body.set.lights[index])
     lines = [shine_text(shine) if shine else "", covered and f"{covered[0].upper()}{covered[1:]}."]
     other = [
-        GradeOut(grade=k.grade, size=span_text(k.size, body.feet), distance=span_text(k.distance, body.feet))
+        GradeOut(grade=k.grade, size=say.span(*k.size), distance=say.span(*k.distance))
         for k in others(reading.softness.size, reading.distance)
     ]
-    return answer(
-        SoftOut(distance=units.length_text(reading.distance, body.feet), others=other, lines=[k for k in lines if k])
-    )
+    return answer(SoftOut(distance=say.length(reading.distance), others=other, lines=[k for k in lines if k]))
 
 
 @key.post("/row", responses={"200": RowOut})
@@ -164,14 +156,13 @@ def row(body: RowIn):
         spacing = units.parse_length(body.spacing)
     except NotAccepted as refused:
         raise NotAccepted([Problem("spacing", p.message, p.accepted) for p in refused.problems]) from None
-    made = row_of(body.set, sitter_of(body.set), index, body.count, spacing, body.feet)
+    made = row_of(body.set, sitter_of(body.set), index, body.count, spacing)
     return answer(
         RowOut(
             stops=list(made.now.stops),
             spread=made.now.spread,
             best=list(made.best.stops),
             best_spread=made.best.spread,
-            text=made.text,
-            set=made.photo_set,
+            answer=answer_out(made.answer, body.feet) if made.answer else None,
         )
     )

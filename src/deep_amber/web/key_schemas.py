@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 from ..core.model import Set
 from ..core.pattern.dial import Dial
 from ..core.pattern.rules import Pattern
-from .schemas import Body, SceneIn
+from .schemas import AnswerOut, Body, SceneIn
 
 
 class KeyIn(Body):
@@ -39,25 +39,12 @@ class AdviceIn(KeyIn):
     target: Pattern
 
 
-class RoadOut(BaseModel):
-    text: str
-    set: Set
-    """The set with it gone."""
-    effort: float
-    """In metres of a stand carried."""
-    share: float
-    """Probability of the wanted pattern then."""
-    moves: str
-    """"key", "sitter", or "else"."""
-    note: str
-
-
 class AdviceOut(BaseModel):
     target: Pattern
     here: bool
-    roads: list[RoadOut]
+    ways: list[AnswerOut]
     because: str
-    possible: list[RoadOut]
+    possible: list[AnswerOut]
 
 
 class TryOut(BaseModel):
@@ -114,5 +101,5 @@ class RowOut(BaseModel):
     spread: float
     best: list[float]
     best_spread: float
-    text: str
-    set: Set | None
+    answer: AnswerOut | None
+    """What evens it most; None when nothing gains."""

@@ -6,7 +6,7 @@ from flask import Response, current_app
 
 from ..core.brief.aims import aims_of
 from ..core.editing.choices import choices_of
-from ..core.editing.fields import Field, fields_of, group_of, has_steps, value_text
+from ..core.editing.fields import Field, fields_of, has_steps
 from ..core.kit.owned import shortages
 from ..core.model import Light, Set
 from ..core.model.things import still_there, thing_index
@@ -14,6 +14,7 @@ from ..core.pattern.follow import followed
 from ..core.pattern.key_light import key_index
 from ..core.presenting.drawing import drawing
 from ..core.presenting.facts import facts_of
+from ..core.presenting.sheet import group_of, value_text
 from ..core.problem import NotAccepted
 from ..core.rules.fitting import modifiers_for
 from ..core.rules.heat import heat_warnings

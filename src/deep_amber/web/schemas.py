@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from annotated_types import MaxLen
 from pydantic import BaseModel, ConfigDict, Field
 
+from ..core.answer import Moves
 from ..core.brief.aims import Aim
 from ..core.model import Set
 from ..core.model.light import Role
@@ -68,6 +69,21 @@ class StaleOut(BaseModel):
 
 class NameIn(Body):
     name: Annotated[str, MaxLen(1000)]
+
+
+class AnswerOut(BaseModel):
+    """What to do, and the set with it done: a mend of a finding, or a way to a pattern."""
+
+    text: str
+    set: Set
+    effort: float
+    """In metres of a stand carried."""
+    share: float
+    """How surely it does what was asked, 0 to 1."""
+    moves: Moves
+    """What is moved."""
+    note: str
+    """What else it brings, in words; empty for nothing to speak of."""
 
 
 class PictureIn(Body):

@@ -5,21 +5,20 @@ from dataclasses import replace
 from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
-from ..core.checks.checks import findings_of, states_of
-from ..core.checks.finding import STEPS
 from ..core.framing.framings import FRAMINGS, framed_as
 from ..core.framing.lenses import taken
 from ..core.kit.catalogue import CATALOGUE
 from ..core.model.camera import Lens
 from ..core.problem import NotAccepted, Problem
+from ..core.steps import STEPS, findings_of, message, states_of
 from ..formats.sitter_file import sitter_of
 from ..store.kit import open_kit
-from .answers import answer
+from .answers import answer, answer_out
 from .key import support_of_kit
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
 from .schemas import ProblemsOut, SceneOut
-from .steps_schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, LensesOut, LensIn, MendOut, StepOut, StepsOut
+from .steps_schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, LensesOut, LensIn, StateOut, StepOut, StepsOut
 
 steps = APIBlueprint(
     "steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")], abp_responses={"422": ProblemsOut}
@@ -29,7 +28,7 @@ steps = APIBlueprint(
 @steps.get("/steps", responses={"200": StepsOut})
 def known_steps():
     """The steps of the work that exist, and the framings of its camera step."""
-    out = [StepOut(code=s.code, name=s.name, thing=s.thing) for s in STEPS]
+    out = [StepOut(code=s.code, name=s.name, thing=s.thing, instrument=s.instrument) for s in STEPS]
     return answer(StepsOut(steps=out, framings=list(FRAMINGS)))
 
 
@@ -39,20 +38,19 @@ def findings(body: FindingsIn):
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
     go_on = desk.while_newest(body.viewer, body.turn)
-    found = findings_of(
-        photo_set, sitter_of(photo_set), body.feet, go_on, lenses_of_kit(owned_only=True), support_of_kit()
-    )
+    found = findings_of(photo_set, sitter_of(photo_set), go_on, lenses_of_kit(owned_only=True), support_of_kit())
+    states = states_of(photo_set, found, body.feet)
     return answer(
         FindingsOut(
-            states=states_of(photo_set, found),
+            states={code: StateOut(kind=s.kind, text=s.text) for code, s in states.items()},
             findings=[
                 FindingOut(
                     code=f.code,
                     severity=f.severity,
                     step=f.step,
-                    message=f.message,
+                    message=message(f, body.feet),
                     figures=f.figures,
-                    mend=MendOut(text=f.mend.text, set=f.mend.photo_set) if f.mend else None,
+                    mend=answer_out(f.mend, body.feet) if f.mend else None,
                 )
                 for f in found
             ],

@@ -5,11 +5,11 @@ from typing import Annotated
 from annotated_types import MaxLen
 from pydantic import BaseModel
 
-from ..core.checks.checks import State
 from ..core.checks.finding import Severity
 from ..core.model import Set
 from ..core.model.camera import Lens
-from .schemas import Body, SceneIn
+from ..core.steps import StateKind
+from .schemas import AnswerOut, Body, SceneIn
 
 
 class FindingsIn(Body):
@@ -24,7 +24,9 @@ class StepOut(BaseModel):
     code: str
     name: str
     thing: str
-    """What is chosen for it."""
+    """What is chosen for it; "key" for the key light."""
+    instrument: str
+    """Of its own in the page; empty for the sheet of its thing."""
 
 
 class StepsOut(BaseModel):
@@ -34,23 +36,23 @@ class StepsOut(BaseModel):
     """Names of the framings that the camera can be placed for."""
 
 
-class MendOut(BaseModel):
-    text: str
-    set: Set
-    """The set with it done."""
-
-
 class FindingOut(BaseModel):
     code: str
     severity: Severity
     step: str
     message: str
     figures: dict[str, float]
-    mend: MendOut | None
+    mend: AnswerOut | None
+
+
+class StateOut(BaseModel):
+    kind: StateKind
+    text: str
+    """For the rail."""
 
 
 class FindingsOut(BaseModel):
-    states: dict[str, State]
+    states: dict[str, StateOut]
     """Of each step, by its code."""
     findings: list[FindingOut]
 

@@ -7,12 +7,12 @@ from dataclasses import replace
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from deep_amber.core.checks.checks import findings_of
 from deep_amber.core.editing.choices import choose
 from deep_amber.core.model import Point
 from deep_amber.core.model.finishes import BACKDROPS
 from deep_amber.core.model.look import PRESETS
 from deep_amber.core.rules.validation import problems_of
+from deep_amber.core.steps import findings_of, message
 from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import mesh_of, plain_set, rich_set
 
@@ -57,9 +57,9 @@ class AnySet(unittest.TestCase):
         camera = replace(s.camera, place=place, focal_length=focal_length, aperture=aperture)
         s = replace(s, camera=camera, backdrop=replace(s.backdrop, turn=turn, width=width))
         assume(problems_of(s, known_sitters()) == [])
-        for found in findings_of(s, mesh_of(s), feet):
+        for found in findings_of(s, mesh_of(s)):
             self.assertTrue(all(map(math.isfinite, found.figures.values())), found)
-            self.assertNotRegex(found.message, r"\b(inf|nan)\b")
+            self.assertNotRegex(message(found, feet), r"\b(inf|nan)\b")
             if found.mend:
                 self.assertEqual(problems_of(found.mend.photo_set, known_sitters()), [], found.code)
 

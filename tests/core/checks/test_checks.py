@@ -6,13 +6,12 @@ from dataclasses import replace
 
 import numpy as np
 
-from deep_amber.core.checks.checks import findings_of, states_of
-from deep_amber.core.checks.finding import STEPS
 from deep_amber.core.exposure.cast import cast
 from deep_amber.core.model import Bowl, Point, Set, Surface
 from deep_amber.core.model.finishes import BACKDROPS
 from deep_amber.core.model.room import Colour
 from deep_amber.core.rules.validation import problems_of
+from deep_amber.core.steps import STEPS, findings_of, message, states_of
 from tests.sets import mesh_of, plain_set, with_light
 
 
@@ -50,8 +49,9 @@ class Findings(unittest.TestCase):
     def test_a_sound_set_asks_for_nothing_and_tells_its_figures(self):
         found = findings_of(self.set, self.mesh)
         states = states_of(self.set, found)
-        self.assertEqual(states.pop("brief"), "not begun")
-        self.assertEqual(set(states.values()), {"fine"})
+        self.assertEqual(states.pop("brief").kind, "not begun")
+        self.assertEqual({s.kind for s in states.values()}, {"settled"})
+        self.assertTrue(all(s.text for s in states.values()))
         self.assertEqual({f.step for f in found}, {s.code for s in STEPS})
 
     def test_paper_too_narrow(self):
@@ -88,7 +88,7 @@ class Findings(unittest.TestCase):
         red = Surface(0.35, Colour(1.0, 0.12, 0.1))
         tinted = replace(s, room=replace(s.room, surfaces=replace(s.room.surfaces, right=red)))
         (finding,) = [f for f in findings_of(tinted, self.mesh) if f.code == "room.tint"]
-        self.assertIn("camera-right wall", finding.message)
+        self.assertIn("camera-right wall", message(finding))
         self.mended(tinted, "room.tint")
 
     def test_an_85_mm_lens_in_a_three_metre_room(self):
@@ -111,14 +111,14 @@ class Findings(unittest.TestCase):
             return next(f for f in findings_of(s, self.mesh) if f.code == "brief.wardrobe")
 
         grey, black = cloth(BACKDROPS["mid grey paper"].surface), cloth(BACKDROPS["black paper"].surface)
-        self.assertIn("separates from", grey.message)
+        self.assertIn("separates from", message(grey))
         self.assertAlmostEqual(
             black.figures["wardrobe_over_backdrop_stops"] - grey.figures["wardrobe_over_backdrop_stops"],
             math.log2(0.18 / 0.05),
             delta=0.15,
         )
         white = cloth(Surface(0.95))
-        self.assertIn("melts into", white.message)
+        self.assertIn("melts into", message(white))
         self.assertLess(abs(white.figures["wardrobe_over_backdrop_stops"]), 0.5)
 
     def test_perspective_does_not_know_the_focal_length(self):

@@ -3,20 +3,18 @@
 import unittest
 from dataclasses import replace
 
-from deep_amber.core.checks.checks import states_of
 from deep_amber.core.checks.key import EASED, HOT, key_findings
 from deep_amber.core.model import Bowl, Panel, Point
 from deep_amber.core.model.look import PRESETS
 from deep_amber.core.pattern.reach import ANYWHERE
+from deep_amber.core.steps import answer_text, message, states_of
 from tests.core.pattern.lit import BARE, BOX, OCTA, lit, measured, named, reading
 from tests.sets import mesh_of, plain_set, with_light
 
 
 def found(photo_set, support=ANYWHERE):
     """The first finding of each code."""
-    return {
-        f.code: f for f in reversed(list(key_findings(photo_set, mesh_of(photo_set), lambda: None, False, support)))
-    }
+    return {f.code: f for f in reversed(list(key_findings(photo_set, mesh_of(photo_set), lambda: None, support)))}
 
 
 class Pattern(unittest.TestCase):
@@ -24,7 +22,7 @@ class Pattern(unittest.TestCase):
         look = replace(PRESETS["headshot"], pattern="Rembrandt")
         made = found(replace(lit(-25, 35), look=look))["key.pattern"]
         self.assertEqual(made.severity, "look")
-        self.assertIn("The key draws loop. Rembrandt is aimed at.", made.message)
+        self.assertIn("The key draws loop. The brief asks for Rembrandt.", message(made))
         self.assertEqual(named(made.mend.photo_set), "Rembrandt")
         self.assertEqual(found(made.mend.photo_set)["key.pattern"].severity, "note")
 
@@ -36,12 +34,12 @@ class Pattern(unittest.TestCase):
         self.assertEqual(found(broad)["key.pattern"].severity, "look")
 
     def test_two_names_are_said_where_neither_is_sure(self):
-        self.assertIn("The key lies between", found(lit(44, 35, who="jun"))["key.pattern"].message)
+        self.assertIn("The key lies between", message(found(lit(44, 35, who="jun"))["key.pattern"]))
 
     def test_no_light_and_a_key_that_misses_the_face(self):
         dark = replace(plain_set(), lights=())
-        self.assertEqual(found(dark)["key.none"].message, "No light is on.")
-        self.assertEqual(states_of(dark, [])["key"], "not begun")
+        self.assertEqual(message(found(dark)["key.none"]), "No light is on.")
+        self.assertEqual(states_of(dark, [])["key"].kind, "not begun")
         s = lit(0, 20, 1.5, replace(BOX, cloth=True))
         away = with_light(s, aim=Point(s.lights[0].place.x, s.lights[0].place.y, s.lights[0].place.z + 1.0))
         away = replace(
@@ -88,7 +86,7 @@ class Face(unittest.TestCase):
         hung = [
             f.mend
             for f in made
-            if f.mend and f.mend.text.startswith("hang the flash so that its hot centre points at the middle of board")
+            if f.mend and answer_text(f.mend).startswith("point the hot centre of the key at the middle of board")
         ]
         self.assertEqual(len(hung), 1)
         self.assertEqual(hung[0].photo_set.lights[0].aim, board.place)
@@ -98,9 +96,9 @@ class Face(unittest.TestCase):
     def test_a_missing_catchlight_and_the_drop_that_brings_it_back(self):
         made = found(lit(0, 60, 1.4, BARE))["key.catchlight"]
         self.assertEqual(made.severity, "look")
-        self.assertIn("missing in both eyes", made.message)
+        self.assertIn("missing in both eyes", message(made))
         self.assertTrue(all(c.present for c in reading(made.mend.photo_set).catchlights))
-        self.assertIn("A catchlight in each eye, at 12:00", found(lit(0, 35))["key.catchlight"].message)
+        self.assertIn("A catchlight in each eye, at 12:00", message(found(lit(0, 35))["key.catchlight"]))
 
     def test_glasses_that_mirror_the_key_are_found_here_too(self):
         codes = found(lit(0, 8, 1.4, OCTA, glasses="thin"))
@@ -113,7 +111,7 @@ class Figures(unittest.TestCase):
         s = lit(-30, 30)
         made = found(s)
         self.assertIn(
-            "very soft" if made["key.softness"].figures["edge_mm"] > 25 else "soft", made["key.softness"].message
+            "very soft" if made["key.softness"].figures["edge_mm"] > 25 else "soft", message(made["key.softness"])
         )
         self.assertAlmostEqual(
             made["key.clearance"].figures["lower_edge_m"] + made["key.clearance"].figures["to_ceiling_m"],
@@ -122,9 +120,9 @@ class Figures(unittest.TestCase):
         )
         self.assertNotIn("key.feather", made)
         self.assertNotIn("key.boom", made)
-        self.assertIn("nobody under it", found(lit(0, 80, 1.2))["key.boom"].message)
+        self.assertIn("nobody under it", message(found(lit(0, 80, 1.2))["key.boom"]))
         past = with_light(s, aim=replace(s.lights[0].aim, x=s.lights[0].aim.x + 0.4))
-        self.assertIn("the face loses", found(past)["key.feather"].message)
+        self.assertIn("the face loses", message(found(past)["key.feather"]))
 
 
 if __name__ == "__main__":

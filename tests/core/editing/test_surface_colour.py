@@ -5,10 +5,11 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from deep_amber.core.editing.fields import enter, fields_of, value_text
+from deep_amber.core.editing.fields import enter, fields_of
 from deep_amber.core.editing.furnish import add_furniture
 from deep_amber.core.editing.surface_colour import rgb_of, surface_of
 from deep_amber.core.model.limits import check_limits
+from deep_amber.core.presenting.sheet import value_text
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.units import parse_colour
 from tests.sets import mesh_of, plain_set

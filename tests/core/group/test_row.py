@@ -9,6 +9,7 @@ from deep_amber.core.group.row import row_of
 from deep_amber.core.model import Panel, Point
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.rules.validation import fits
+from deep_amber.core.steps import answer_text
 from tests.core.pattern.lit import BARE, lit
 from tests.sets import mesh_of, plain_set
 
@@ -56,16 +57,16 @@ class Row(unittest.TestCase):
             made = row(plain_set(), count)
             self.assertEqual(len(made.now.stops), count)
             self.assertLess(made.best.spread, made.now.spread)
-            self.assertTrue(fits(made.photo_set))
-            again = row(made.photo_set, count)
+            self.assertTrue(fits(made.answer.photo_set))
+            again = row(made.answer.photo_set, count)
             self.assertAlmostEqual(again.now.spread, made.best.spread, places=6)
             self.assertGreater(made.best.mean, made.now.mean / 17)
-            self.assertIn("aim it at", made.text)
+            self.assertIn("aim it at", answer_text(made.answer))
 
     def test_nothing_is_advised_where_nothing_gains(self):
         s = lit(0, 8, 2.6)
         made = row(s, 2, 0.4)
-        self.assertEqual((made.text, made.photo_set), ("", None))
+        self.assertIsNone(made.answer)
         self.assertLess(made.now.spread, 0.1)
 
     def test_counts_and_spacings_that_cannot_be_are_said_at_their_field(self):

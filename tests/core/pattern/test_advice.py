@@ -9,7 +9,7 @@ import numpy as np
 from deep_amber.core.editing.adding import pair_with_board
 from deep_amber.core.editing.moves import move
 from deep_amber.core.model import Bowl, Panel, Point, Window
-from deep_amber.core.pattern.advice import roads_to
+from deep_amber.core.pattern.advice import ways_to
 from deep_amber.core.pattern.cannot import advice_to
 from deep_amber.core.pattern.dial import dial_of
 from deep_amber.core.pattern.reach import Support
@@ -18,6 +18,7 @@ from deep_amber.core.pattern.tries import tries_of
 from deep_amber.core.pattern.turning import turned_to
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.rules.validation import fits
+from deep_amber.core.steps import answer_text
 from deep_amber.formats.sitter_file import known_sitters
 from tests.sets import demo_file, light_at, mesh_of, plain_set, with_light
 
@@ -62,40 +63,40 @@ class Tried(unittest.TestCase):
             if advice.here:
                 self.assertEqual(named(s), target)
                 continue
-            if not advice.roads:
+            if not advice.ways:
                 self.assertTrue(advice.because)
                 self.assertFalse(found_by_grid(s, target), f"{target} can be reached")
                 continue
             asked += 1
-            reached += named(advice.roads[0].photo_set) == target
-            for road in advice.roads:
-                self.assertTrue(fits(road.photo_set))
-                self.assertTrue(road.text)
+            reached += named(advice.ways[0].photo_set) == target
+            for way in advice.ways:
+                self.assertTrue(fits(way.photo_set))
+                self.assertTrue(answer_text(way))
         self.assertGreaterEqual(reached / asked, 0.95)
 
     def test_the_least_move_is_the_one_the_trade_would_make(self):
-        roads = roads_to(stages_of(lit(30, 35)), "butterfly")
-        self.assertIn("turn the key", roads[0].text)
-        self.assertIn("toward the lens axis", roads[0].text)
-        self.assertEqual([r.effort for r in roads[:1]], [min(r.effort for r in roads)])
-        higher = roads_to(stages_of(lit(0, 12, 1.8)), "butterfly")
-        self.assertTrue(any(r.text.startswith("raise the key's lower edge") for r in higher))
-        nose = roads_to(stages_of(lit(60, 38)), "loop")
-        self.assertTrue(any("turn the nose" in r.text and "to the light" in r.text for r in nose))
+        ways = ways_to(stages_of(lit(30, 35)), "butterfly")
+        self.assertIn("turn the key", answer_text(ways[0]))
+        self.assertIn("toward the lens axis", answer_text(ways[0]))
+        self.assertEqual([r.effort for r in ways[:1]], [min(r.effort for r in ways)])
+        higher = ways_to(stages_of(lit(0, 12, 1.8)), "butterfly")
+        self.assertTrue(any(answer_text(r).startswith("raise the key's lower edge") for r in higher))
+        nose = ways_to(stages_of(lit(60, 38)), "loop")
+        self.assertTrue(any("turn the nose" in answer_text(r) and "to the light" in answer_text(r) for r in nose))
         self.assertTrue(any(r.moves == "sitter" for r in nose))
 
     def test_it_is_there_already(self):
         advice = advice_to(stages_of(lit(0, 42)), "butterfly")
         self.assertTrue(advice.here)
-        self.assertEqual((advice.roads, advice.because), ((), ""))
+        self.assertEqual((advice.ways, advice.because), ((), ""))
 
     def test_a_flag_counts_when_a_road_is_tried(self):
         s = lit(40, 30)
         face = s.lights[0].aim
         flag = Panel(Point(face.x, face.y + 0.35, face.z + 0.45), face, 1.2, 0.5, "black", name="flag")
         advice = advice_to(stages_of(replace(s, panels=(flag,))), "butterfly")
-        for road in advice.roads:
-            self.assertEqual(named(road.photo_set), "butterfly")
+        for way in advice.ways:
+            self.assertEqual(named(way.photo_set), "butterfly")
 
 
 class Cannot(unittest.TestCase):
@@ -105,10 +106,10 @@ class Cannot(unittest.TestCase):
         low = with_light(low, place=replace(low.lights[0].place, y=1.2))
         self.assertTrue(fits(low))
         advice = advice_to(stages_of(low), "overhead", Support(1.1, 0.0))
-        self.assertEqual(advice.roads, ())
+        self.assertEqual(advice.ways, ())
         self.assertIn("ceiling", advice.because)
-        for road in advice.possible:
-            self.assertGreater(road.share, 0.3)
+        for way in advice.possible:
+            self.assertGreater(way.share, 0.3)
 
     def test_a_window_stays_and_the_sitter_turns(self):
         s = plain_set()
@@ -124,9 +125,9 @@ class Cannot(unittest.TestCase):
         s = replace(s, lights=(window,))
         self.assertTrue(fits(s))
         advice = advice_to(stages_of(s), "loop")
-        self.assertTrue(advice.roads)
-        self.assertTrue(all(r.moves == "sitter" and r.photo_set.lights == s.lights for r in advice.roads))
-        self.assertEqual(named(advice.roads[0].photo_set), "loop")
+        self.assertTrue(advice.ways)
+        self.assertTrue(all(r.moves == "sitter" and r.photo_set.lights == s.lights for r in advice.ways))
+        self.assertEqual(named(advice.ways[0].photo_set), "loop")
         self.assertEqual(turned_to(stages_of(s), 10, 10).resisted, "its wall")
         self.assertTrue(all(t.photo_set is None for t in tries_of(stages_of(s))))
 
@@ -157,10 +158,10 @@ class Boards(unittest.TestCase):
 
     def test_roads_and_the_dial_carry_both(self):
         for s in (self.board, self.silk):
-            road = roads_to(stages_of(s), "butterfly")[0]
-            self.assertIn(f"turn the key with its {s.panels[0].name}", road.text)
-            self.assertEqual(named(road.photo_set), "butterfly")
-            moved, before = road.photo_set, s
+            way = ways_to(stages_of(s), "butterfly")[0]
+            self.assertIn(f"turn the key with its {s.panels[0].name}", answer_text(way))
+            self.assertEqual(named(way.photo_set), "butterfly")
+            moved, before = way.photo_set, s
             gap = [np.linalg.norm(k.lights[0].place.array - k.panels[0].place.array) for k in (before, moved)]
             self.assertAlmostEqual(*gap, places=6)
             turned = turned_to(stages_of(s), -56, 40)

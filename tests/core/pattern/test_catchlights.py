@@ -8,7 +8,7 @@ import numpy as np
 
 from deep_amber.core.model import Panel, Point, Softbox
 from deep_amber.core.pattern.catchlights import CORNEA, IRIS
-from deep_amber.core.pattern.summary import catchlight_text
+from deep_amber.core.presenting.pattern_summary import catchlight_text
 
 from .lit import BARE, BOX, lit, reading
 

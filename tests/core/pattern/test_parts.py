@@ -16,7 +16,8 @@ from deep_amber.core.pattern.octahedron import SIDE, cell_directions, cell_place
 from deep_amber.core.pattern.reading import read_pattern
 from deep_amber.core.pattern.rules import Threshold
 from deep_amber.core.pattern.shine_on_skin import shine_of, shine_text
-from deep_amber.core.pattern.softness import GRADES, others, softness, span_text
+from deep_amber.core.pattern.softness import GRADES, others, softness
+from deep_amber.core.presenting.say import Say
 from deep_amber.core.simulation import DRAGGED, Memory, simulate
 from deep_amber.core.simulation.readings import readings_of
 from deep_amber.core.simulation.stages import Stages
@@ -111,9 +112,9 @@ class Soft(unittest.TestCase):
             self.assertEqual(softness(size, 1.2).grade, k.grade)
             self.assertEqual(softness(0.6, away).grade, k.grade)
             self.assertLess(low, high)
-        self.assertEqual(span_text((0.0, 0.2), False), "under 20 cm")
-        self.assertEqual(span_text((0.4, 0.8), False), "40 cm to 80 cm")
-        self.assertTrue(span_text((1.0, float("inf")), True).startswith("over 3"))
+        self.assertEqual(Say().span(0.0, 0.2), "under 20 cm")
+        self.assertEqual(Say().span(0.4, 0.8), "40 cm to 80 cm")
+        self.assertTrue(Say(feet=True).span(1.0, float("inf")).startswith("over 3"))
 
     def test_a_smaller_front_shines_more_and_oily_skin_too(self):
         shine = shine_of(stages_of(lit(30, 25, 1.2, Softbox(0.6, 0.6))))

@@ -7,7 +7,7 @@ import numpy as np
 
 from deep_amber.core.editing.adding import duplicate, mirror, remove
 from deep_amber.core.editing.choices import choices_of, choose
-from deep_amber.core.editing.fields import enter, fields_of, nudge, value_text
+from deep_amber.core.editing.fields import enter, fields_of, nudge
 from deep_amber.core.editing.furnish import FURNITURE, add_door, add_furniture
 from deep_amber.core.editing.moves import move
 from deep_amber.core.framing.lenses import longest_under, taken, with_lens
@@ -16,6 +16,7 @@ from deep_amber.core.model.camera import Lens
 from deep_amber.core.model.furniture import Door, Furniture
 from deep_amber.core.model.look import PRESETS
 from deep_amber.core.presenting.drawing import drawing
+from deep_amber.core.presenting.sheet import value_text
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.rules.validation import problems_of
 from deep_amber.core.sitter.face import face_marks

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import TypeVar
 
+from ..answer import Act, Answer, mend
 from ..backdrop.coverage import Coverage, coverage
 from ..backdrop.head_shadow import head_shadows
 from ..backdrop.shadow import BackdropShadow, backdrop_shadows
@@ -14,64 +15,43 @@ from ..model.panel import Panel
 from ..model.set import Set
 from ..rules.validation import fits
 from ..sitter.mesh import SitterMesh
-from ..units import length_text
 from .backdrop_material import material_findings
-from .finding import Finding, GoOn, Mend, stages_for
+from .finding import Finding, GoOn, stages_for
 
 SPARE = 0.10  # [m] that a mended backdrop has over at each side
 STEP, MOST_STEPS = 0.20, 14  # [m] by which things are moved until what is wrong has gone
 RISES = (0.0, 0.2, 0.4)  # [m] of the key
+MIDDLE = 0.25  # of the half picture within which a shadow is behind the head
 AT_WALL = 0.05  # [m] of a backdrop before its wall
 
 
-def backdrop_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool = False) -> Iterator[Finding]:
+def backdrop_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
     """What there is to say about the backdrop."""
     seen = coverage(photo_set)
-    yield from _width(photo_set, seen, feet)
-    yield from _top(photo_set, seen, feet)
-    yield from _shadow(photo_set, mesh, go_on, feet)
-    yield from material_findings(photo_set, mesh, feet)
+    yield from _width(photo_set, seen)
+    yield from _top(photo_set, seen)
+    yield from _shadow(photo_set, mesh, go_on)
+    yield from material_findings(photo_set, mesh)
 
 
-def _width(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
+def _width(photo_set: Set, seen: Coverage) -> Iterator[Finding]:
     figures = {"width_m": photo_set.backdrop.width}
     bounded = math.isfinite(seen.least_width)
     if bounded:
         figures |= {"margin_m": seen.margin, "least_width_m": seen.least_width}
     if seen.margin >= 0:
-        yield Finding(
-            "backdrop.fills",
-            "note",
-            f"The backdrop fills the frame with {length_text(seen.margin, feet)} to spare at "
-            f"the side; {length_text(seen.least_width, feet)} would just do.",
-            figures,
-        )
+        yield Finding("backdrop.fills", "note", figures)
         return
     side = (
         "both sides"
         if max(seen.margin_left, seen.margin_right) < 0
         else ("camera-left" if seen.margin_left < 0 else "camera-right")
     )
-    needed = f"{length_text(seen.least_width, feet)} needed" if bounded else "and the frame looks past it however wide"
-    beside = {
-        "on stands": " Its stand shows.",
-        "wall bar": " The wall beside it shows.",
-        "clamped": " Its clamps show.",
-    }
-    text = (
-        f"The backdrop ends in the frame on {side}: {length_text(photo_set.backdrop.width, feet)} wide, {needed}."
-        f"{beside.get(photo_set.backdrop.hung, ' The room shows beside it.')}"
-    )
-    yield Finding(
-        "backdrop.narrow",
-        "look",
-        text,
-        figures,
-        _aside(photo_set, seen, feet) or _wider(photo_set, seen, feet) or _nearer(photo_set, feet),
-    )
+    made = _aside(photo_set, seen) or _wider(photo_set, seen) or _nearer(photo_set)
+    yield Finding("backdrop.narrow", "look", figures, {"side": side, "hung": photo_set.backdrop.hung}, made)
 
 
-def _aside(photo_set: Set, seen: Coverage, feet: bool) -> Mend | None:
+def _aside(photo_set: Set, seen: Coverage) -> Answer | None:
     """The same backdrop hung in the middle of the frame."""
     backdrop, by = photo_set.backdrop, (seen.left + seen.right) / 2
     if not seen.right - seen.left <= backdrop.width:
@@ -81,20 +61,20 @@ def _aside(photo_set: Set, seen: Coverage, feet: bool) -> Mend | None:
     mended = replace(photo_set, backdrop=replace(backdrop, x=x, z=z))
     if not fits(mended):
         return None
-    return Mend(f"hang it {length_text(abs(by), feet)} to camera-{'right' if by > 0 else 'left'}", mended)
+    return mend(mended, "backdrop.aside", {"by_m": abs(by)}, side="camera-right" if by > 0 else "camera-left")
 
 
-def _wider(photo_set: Set, seen: Coverage, feet: bool) -> Mend | None:
+def _wider(photo_set: Set, seen: Coverage) -> Answer | None:
     if not math.isfinite(seen.least_width):
         return None
     width = math.ceil((seen.least_width + 2 * SPARE) * 20) / 20
     mended = replace(photo_set, backdrop=replace(photo_set.backdrop, width=width))
     if not fits(mended):
         return None
-    return Mend(f"hang one {length_text(width, feet)} wide", mended)
+    return mend(mended, "backdrop.wider", {"width_m": width})
 
 
-def _nearer(photo_set: Set, feet: bool) -> Mend | None:
+def _nearer(photo_set: Set) -> Answer | None:
     """The backdrop closer behind the sitter, where the frame is narrower."""
     for step in range(1, MOST_STEPS):
         z = photo_set.backdrop.z + step * STEP
@@ -102,23 +82,17 @@ def _nearer(photo_set: Set, feet: bool) -> Mend | None:
         if not fits(mended):
             return None
         if coverage(mended).margin >= 0:
-            return Mend(f"bring the backdrop {length_text(step * STEP, feet)} nearer to the sitter", mended)
+            return mend(mended, "backdrop.nearer", {"by_m": step * STEP})
     return None
 
 
-def _top(photo_set: Set, seen: Coverage, feet: bool) -> Iterator[Finding]:
+def _top(photo_set: Set, seen: Coverage) -> Iterator[Finding]:
     if seen.margin_top >= 0 or not math.isfinite(seen.top):  # past its side there is no top: that is told by the width
         return
     height = min(math.ceil((seen.top + SPARE) * 20) / 20, photo_set.room.height)
     mended = replace(photo_set, backdrop=replace(photo_set.backdrop, height=height))
-    mend = Mend(f"hang it {length_text(height, feet)} high", mended) if height >= seen.top and fits(mended) else None
-    yield Finding(
-        "backdrop.low",
-        "look",
-        f"The frame looks over the backdrop's top by {length_text(-seen.margin_top, feet)}.",
-        {"margin_top_m": seen.margin_top},
-        mend,
-    )
+    made = mend(mended, "backdrop.higher", {"height_m": height}) if height >= seen.top and fits(mended) else None
+    yield Finding("backdrop.low", "look", {"margin_top_m": seen.margin_top}, mend=made)
 
 
 def _shadows(photo_set: Set, mesh: SitterMesh, go_on: GoOn, with_bounce: bool = True) -> list[BackdropShadow]:
@@ -149,7 +123,7 @@ def _apart(photo_set: Set, back: float, ahead: float) -> Set:
     )
 
 
-def _farther(photo_set: Set, by: float, rise: float, feet: bool) -> Mend:
+def _farther(photo_set: Set, by: float, rise: float) -> Answer:
     """The sitter farther from the backdrop, which goes back first, and the key higher."""
     behind = math.floor(max(0.0, photo_set.backdrop.z - AT_WALL) / STEP) * STEP
     back = min(by, behind)
@@ -157,53 +131,37 @@ def _farther(photo_set: Set, by: float, rise: float, feet: bool) -> Mend:
     lights = tuple(
         replace(k, place=replace(k.place, y=k.place.y + rise)) if k.role == "key" else k for k in photo_set.lights
     )
-    parts = [f"hang the backdrop {length_text(back, feet)} farther back"] if back else []
-    parts += [f"bring everything else {length_text(ahead, feet)} forward"] if ahead else []
-    parts += [f"raise the key {length_text(rise, feet)}"] if rise else []
-    return Mend(
-        " and ".join(filter(None, (", ".join(parts[:-1]), parts[-1]))),
-        _apart(replace(photo_set, lights=lights), back, ahead),
-    )
+    acts = [Act("backdrop.back", {"by_m": back})] if back else []
+    acts += [Act("set.forward", {"by_m": ahead})] if ahead else []
+    acts += [Act("key.rise", {"by_m": rise})] if rise else []
+    return Answer(tuple(acts), _apart(replace(photo_set, lights=lights), back, ahead))
 
 
-def _out_of_frame(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> Mend | None:
+def _out_of_frame(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Answer | None:
     """Away from the backdrop until no shadow shows; where the room ends before that, with the key raised as well."""
     for rise in RISES:
         for step in range(0 if rise else 1, MOST_STEPS):
-            mend = _farther(photo_set, step * STEP, rise, feet)
-            if not fits(mend.photo_set):
+            made = _farther(photo_set, step * STEP, rise)
+            if not fits(made.photo_set):
                 break
-            filled = coverage(mend.photo_set).margin >= min(0.0, coverage(photo_set).margin)
-            if filled and not _shadows(mend.photo_set, mesh, go_on, with_bounce=False):
-                return mend
+            filled = coverage(made.photo_set).margin >= min(0.0, coverage(photo_set).margin)
+            if filled and not _shadows(made.photo_set, mesh, go_on, with_bounce=False):
+                return made
     return None
 
 
-def _shadow(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool) -> Iterator[Finding]:
+def _shadow(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
     found = _shadows(photo_set, mesh, go_on)
     for shadow in found:
-        name = photo_set.lights[shadow.light].name
-        side = (
-            "behind the head" if abs(shadow.across) < 0.25 else f"on camera-{'right' if shadow.across > 0 else 'left'}"
-        )
-        yield Finding(
-            "backdrop.shadow",
-            "look",
-            f"The sitter's shadow by {name} shows on the backdrop {side}, {shadow.stops:.1f} stops darker.",
-            {"stops": shadow.stops, "share": shadow.share, "across": shadow.across},
-            _out_of_frame(photo_set, mesh, go_on, feet) if shadow is found[0] else None,
-        )
+        figures = {"stops": shadow.stops, "share": shadow.share, "across": shadow.across}
+        side = "middle" if abs(shadow.across) < MIDDLE else "camera-right" if shadow.across > 0 else "camera-left"
+        named = {"light": photo_set.lights[shadow.light].name, "side": side}
+        made = _out_of_frame(photo_set, mesh, go_on) if shadow is found[0] else None
+        yield Finding("backdrop.shadow", "look", figures, named, made)
     shown = {shadow.light for shadow in found}
     for head in head_shadows(photo_set, mesh):
         if head.light in shown or head.in_frame:
             continue
-        name = photo_set.lights[head.light].name
-        if head.on_wall:
-            where = f"on the camera-{'left' if head.place[0] < 0 else 'right'} wall"
-        elif head.side in ("over", "under"):
-            where = f"{length_text(head.beyond, feet)} {head.side} the frame"
-        else:
-            where = f"{length_text(head.beyond, feet)} outside the frame on {head.side}"
-        yield Finding(
-            "backdrop.shadow_out", "note", f"The head's shadow by {name} falls {where}.", {"beyond_m": head.beyond}
-        )
+        wall = ("left" if head.place[0] < 0 else "right") if head.on_wall else ""
+        named = {"light": photo_set.lights[head.light].name, "side": head.side, "wall": wall}
+        yield Finding("backdrop.shadow_out", "note", {"beyond_m": head.beyond}, named)

@@ -4,6 +4,7 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
+from ..answer import Answer, mend
 from ..backdrop.coverage import coverage
 from ..framing.depth_of_field import blur, nearest_focus
 from ..framing.framings import sensor_height
@@ -12,11 +13,11 @@ from ..gear.modifiers import Softbox
 from ..gear.sources import Strobe
 from ..model.light import Light
 from ..model.point import Point
-from ..model.set import Set
+from ..model.set import Set, with_added
 from ..picture.texture import CREASE_WIDTHS
 from ..sitter.mesh import SitterMesh
-from ..units import APERTURES, aperture_text, length_text, step_in_series
-from .finding import Finding, Mend
+from ..units import APERTURES, step_in_series
+from .finding import Finding
 
 MELTED = 2.0  # widths of a crease over which the blur must reach to hide it (assumption)
 BEFORE_FACE = 0.03  # [m] of a lit softbox's cloth before the unlit backdrop
@@ -33,15 +34,15 @@ def blur_there(photo_set: Set, mesh: SitterMesh) -> float:
     return blur(camera, away, ground) / camera.focal_length * ground
 
 
-def material_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Iterator[Finding]:
+def material_findings(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     """What there is to say about what it is made of and how it hangs."""
-    yield from _creases(photo_set, mesh, feet)
-    yield from _foot(photo_set, feet)
+    yield from _creases(photo_set, mesh)
+    yield from _foot(photo_set)
     yield from _hung(photo_set)
     yield from _unlit(photo_set)
 
 
-def _creases(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+def _creases(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     backdrop, camera = photo_set.backdrop, photo_set.camera
     width = CREASE_WIDTHS.get(backdrop.creases)
     spread = blur_there(photo_set, mesh)
@@ -55,26 +56,12 @@ def _creases(photo_set: Set, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
     if width is None:
         return
     figures["crease_m"] = width
-    if spread >= MELTED * width:
-        yield Finding(
-            "backdrop.creases",
-            "note",
-            f"Its {backdrop.creases} melt: a point is blurred over {length_text(spread, feet)}, "
-            f"a crease is {length_text(width, feet)} wide.",
-            figures,
-        )
-        return
-    yield Finding(
-        "backdrop.creases",
-        "look",
-        f"Its {backdrop.creases} show: a point is blurred over {length_text(spread, feet)} only, "
-        f"a crease is {length_text(width, feet)} wide. Or steam it.",
-        figures,
-        _opened(photo_set, mesh, width),
-    )
+    melted = spread >= MELTED * width
+    made = None if melted else _opened(photo_set, mesh, width)
+    yield Finding("backdrop.creases", "note" if melted else "look", figures, {"creases": backdrop.creases}, made)
 
 
-def _opened(photo_set: Set, mesh: SitterMesh, width: float) -> Mend | None:
+def _opened(photo_set: Set, mesh: SitterMesh, width: float) -> Answer | None:
     """The aperture at which they melt, the lights turned down by as much."""
     camera, lens = photo_set.camera, photo_set.camera.lens
     for thirds in range(1, MOST_OPEN + 1):
@@ -86,55 +73,36 @@ def _opened(photo_set: Set, mesh: SitterMesh, width: float) -> Mend | None:
             return None
         opened = replace(photo_set, camera=replace(camera, aperture=aperture), lights=lights)
         if blur_there(opened, mesh) >= MELTED * width:
-            down = f"{thirds // 3} stops" if thirds % 3 == 0 else f"{thirds / 3:.1f} stops"
-            return Mend(f"open to {aperture_text(aperture)} and turn the lights down by {down}", opened)
+            return mend(opened, "camera.opened", {"aperture": aperture, "down_stops": thirds / 3})
     return None
 
 
-def _foot(photo_set: Set, feet: bool) -> Iterator[Finding]:
+def _foot(photo_set: Set) -> Iterator[Finding]:
     """Where the frame sees under the backdrop: a gap, or the floor before one that has no sweep."""
     backdrop, seen = photo_set.backdrop, coverage(photo_set)
     if not math.isfinite(seen.bottom) or seen.bottom >= backdrop.lower:
         return
+    figures = {"bottom_m": seen.bottom, "lower_edge_m": backdrop.lower}
     if backdrop.lower > 0:
-        text = f"The frame looks under the backdrop: it ends {length_text(backdrop.lower, feet)} over the floor."
-        yield Finding(
-            "backdrop.foot",
-            "look",
-            text,
-            {"bottom_m": seen.bottom},
-            Mend("let it down to the floor", replace(photo_set, backdrop=replace(backdrop, lower=0.0))),
-        )
+        let_down = replace(photo_set, backdrop=replace(backdrop, lower=0.0))
+        yield Finding("backdrop.foot", "look", figures, mend=mend(let_down, "backdrop.let_down"))
         return
     if backdrop.sweep == 0 and backdrop.kind in ("paper", "cloth", "muslin", "painted cloth"):
         needed = (
             math.ceil(10 * min(photo_set.room.depth - backdrop.z, photo_set.camera.place.z - backdrop.z)) / 10 - 0.1
         )
-        text = "The frame sees the floor before the backdrop; a sweep over the floor hides the line."
-        yield Finding(
-            "backdrop.foot",
-            "look",
-            text,
-            {"bottom_m": seen.bottom},
-            Mend(
-                f"roll it out {length_text(needed, feet)} over the floor",
-                replace(photo_set, backdrop=replace(backdrop, sweep=needed)),
-            ),
-        )
+        rolled = replace(photo_set, backdrop=replace(backdrop, sweep=needed))
+        yield Finding("backdrop.foot", "look", figures, mend=mend(rolled, "backdrop.roll_out", {"by_m": needed}))
 
 
-CAUTIONS = {
-    "ceiling bar": "Fixings, load and hidden cables of a ceiling bar are for a licensed person; local rules come first.",
-    "wall bar": "Fixings, load and hidden cables of a wall bar are for a licensed person; local rules come first.",
-    "on stands": "Weight on both stands' legs, off the floor; no child or pet near a bar that can tip.",
-}
-"""The usual caution for what a backdrop hangs on."""
+CAREFUL = ("ceiling bar", "wall bar", "on stands")
+"""What a backdrop hangs on that can fall or tip."""
 
 
 def _hung(photo_set: Set) -> Iterator[Finding]:
     backdrop = photo_set.backdrop
-    if backdrop.kind != "wall" and backdrop.hung in CAUTIONS:
-        yield Finding("backdrop.hung", "note", CAUTIONS[backdrop.hung])
+    if backdrop.kind != "wall" and backdrop.hung in CAREFUL:
+        yield Finding("backdrop.hung", "note", named={"hung": backdrop.hung})
 
 
 def _unlit(photo_set: Set) -> Iterator[Finding]:
@@ -150,10 +118,4 @@ def _unlit(photo_set: Set) -> Iterator[Finding]:
     taken = {k.name for k in (*photo_set.lights, *photo_set.panels)}  # type: ignore[attr-defined]
     name = next(n for n in ("ground", "softbox ground", "lit face", "face light") if n not in taken)
     light = Light(place, aim, SOFTBOX_OUTPUT, box, name, Strobe(), "ground")
-    yield Finding(
-        "backdrop.unlit",
-        "look",
-        "The softbox behind the sitter is not lit.",
-        {},
-        Mend("put its light in", replace(photo_set, lights=(*photo_set.lights, light))),
-    )
+    yield Finding("backdrop.unlit", "look", mend=mend(with_added(photo_set, "lights", light), "backdrop.light_it"))

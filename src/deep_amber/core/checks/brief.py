@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..answer import mend
 from ..brief.aims import BACKDROP_SURFACES, TOLERANCE, Aim, aims_of
 from ..exposure.response import LUMINANCE, stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
@@ -18,49 +19,46 @@ from ..problem import NotAccepted
 from ..simulation.readings import Readings, readings_of
 from ..sitter.face import face_marks
 from ..sitter.mesh import CLOTH, SitterMesh
-from ..units import APERTURES, aperture_text, length_text, step_in_series
-from .finding import Finding, GoOn, Mend, stages_for
+from ..units import APERTURES, step_in_series
+from .finding import Finding, GoOn, stages_for
 
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
+BETWEEN = 15.0  # mm over which a medium edge is wanted harder
 WARDROBE = {"white": "white", "light": "light grey", "middle": "mid grey", "dark": "charcoal", "black": "black"}
 """The cloth that stands for each tone."""
 
 
-def brief_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, feet: bool = False) -> Iterator[Finding]:
+def brief_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
     """What there is to say about the look."""
     look = photo_set.look
     if look is None:
-        yield Finding("brief.begin", "note", "Say what the picture is for. What it aims at then stands on the Ladder.")
+        yield Finding("brief.begin", "note")
     lit = any(light.on for light in photo_set.lights)
     read = readings_of(stages_for(photo_set, mesh, go_on)) if lit else None
     if read:
-        yield from _apart(photo_set, read, "wardrobe", {"left": "cloth", "right": "cloth"}, "The cloth")
-        yield from _apart(photo_set, read, "hair", {"left": "hair_left", "right": "hair_right"}, "The hair")
+        yield from _apart(photo_set, read, "wardrobe", {"left": "cloth", "right": "cloth"})
+        yield from _apart(photo_set, read, "hair", {"left": "hair_left", "right": "hair_right"})
     if look:
         if read:
             yield from _aims(photo_set, look, mesh, read)
             yield from _hardness(photo_set, look, mesh)
-        yield from _framing(photo_set, look, mesh, feet)
+        yield from _framing(photo_set, look, mesh)
         yield from _wardrobe(photo_set, look, mesh)
 
 
-def _apart(photo_set: Set, read: Readings, code: str, named: dict[str, str], what: str) -> Iterator[Finding]:
+def _apart(photo_set: Set, read: Readings, code: str, named: dict[str, str]) -> Iterator[Finding]:
     """Whether cloth or hair stands off what is behind it, on the side where it is nearer in tone."""
     off = {side: read.surfaces[name].stops - read.surfaces[f"backdrop_{side}"].stops for side, name in named.items()}
     side = min(off, key=lambda k: abs(off[k]))
-    stops = off[side]
-    melts = abs(stops) < MELTS
-    verb = "melts into" if melts else "separates from"
-    tone = "as bright" if abs(stops) < 0.05 else f"{abs(stops):.1f} stops {'brighter' if stops > 0 else 'darker'}"
+    melts = abs(off[side]) < MELTS
     has_rim = any(k.role == "rim" and k.on for k in photo_set.lights)
     asked = photo_set.look is not None and photo_set.look.key != "low" and not has_rim
-    rim = " A rim light draws its edge." if melts and not has_rim else ""
     yield Finding(
         f"brief.{code}",
         "look" if melts and asked else "note",
-        f"{what} {verb} the backdrop on camera-{side}: {tone}.{rim}",
-        {f"{code}_over_backdrop_stops": stops},
+        {f"{code}_over_backdrop_stops": off[side]},
+        {"side": side, "edge": "melts" if melts else "separates", "rim": "there" if has_rim else "none"},
     )
 
 
@@ -69,30 +67,12 @@ def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Itera
     yield from _exposure(photo_set, aims["lit_cheek"], read)
     off = read.ratio_stops - math.log2(look.ratio)
     figures = {"ratio": read.ratio, "aimed_ratio": look.ratio, "off_stops": off}
-    if abs(off) > TOLERANCE:
-        side = "too deep" if off > 0 else "too filled"
-        yield Finding(
-            "brief.ratio",
-            "look",
-            f"Lit to shadow reads {read.ratio:.1f} : 1, aimed at {look.ratio:.3g} : 1: the shadow is "
-            f"{abs(off):.1f} stops {side}.",
-            figures,
-        )
-    else:
-        yield Finding("brief.ratio", "note", f"Lit to shadow reads {read.ratio:.1f} : 1, as aimed at.", figures)
+    yield Finding("brief.ratio", "look" if abs(off) > TOLERANCE else "note", figures)
     tones = [read.surfaces[name].stops for name in BACKDROP_SURFACES]
     mean = sum(tones) / len(tones)
     away = mean - look.backdrop_tone
     figures = {"backdrop_stops": mean, "aimed_stops": look.backdrop_tone}
-    if abs(away) > TOLERANCE:
-        yield Finding(
-            "brief.backdrop",
-            "look",
-            f"The backdrop is {abs(away):.1f} stops {'brighter' if away > 0 else 'darker'} than aimed at.",
-            figures,
-        )
-    else:
-        yield Finding("brief.backdrop", "note", "The backdrop has the tone aimed at.", figures)
+    yield Finding("brief.backdrop", "look" if abs(away) > TOLERANCE else "note", figures)
 
 
 def _exposure(photo_set: Set, aim: Aim, read: Readings) -> Iterator[Finding]:
@@ -100,18 +80,12 @@ def _exposure(photo_set: Set, aim: Aim, read: Readings) -> Iterator[Finding]:
     off = read.surfaces["lit_cheek"].stops - aim.middle
     figures = {"lit_cheek_off_stops": off}
     if abs(off) <= TOLERANCE:
-        yield Finding("brief.exposure", "note", "The lit cheek has its own tone.", figures)
+        yield Finding("brief.exposure", "note", figures)
         return
     camera = photo_set.camera
-    stopped = step_in_series(camera.aperture, APERTURES, round(3 * off))
-    mended = replace(photo_set, camera=replace(camera, aperture=float(stopped)))
-    yield Finding(
-        "brief.exposure",
-        "look",
-        f"The lit cheek is {abs(off):.1f} stops {'over' if off > 0 else 'under'} its own tone.",
-        figures,
-        Mend(f"set {aperture_text(stopped)}", mended),
-    )
+    stopped = float(step_in_series(camera.aperture, APERTURES, round(3 * off)))
+    mended = replace(photo_set, camera=replace(camera, aperture=stopped))
+    yield Finding("brief.exposure", "look", figures, mend=mend(mended, "camera.aperture", {"aperture": stopped}))
 
 
 def _hardness(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
@@ -119,32 +93,25 @@ def _hardness(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]
     if key is None:
         return
     width = edge_width(key, np.array(face_marks(mesh, photo_set.sitter).face))
-    figures, text = {"edge_mm": width}, f"The nose's shadow has an edge {width:.0f} mm wide"
+    figures, named = {"edge_mm": width}, {"hardness": look.hardness}
     if as_wished(look, width):
-        yield Finding("brief.hardness", "note", f"{text}: {look.hardness}, as aimed at.", figures)
+        yield Finding("brief.hardness", "note", figures, named)
         return
-    harder = {"hard": True, "soft": False}.get(look.hardness, width > 15)
-    how = "a smaller modifier, or farther away" if harder else "a larger modifier, or nearer"
-    yield Finding("brief.hardness", "look", f"{text}; {look.hardness} is aimed at: {how}.", figures)
+    harder = {"hard": True, "soft": False}.get(look.hardness, width > BETWEEN)
+    yield Finding("brief.hardness", "look", figures, named | {"wanted": "harder" if harder else "softer"})
 
 
-def _framing(photo_set: Set, look: Look, mesh: SitterMesh, feet: bool) -> Iterator[Finding]:
+def _framing(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
     seen, wanted = picture_height(photo_set.camera, lens_to_face(photo_set, mesh)), FRAMINGS[look.framing].height
-    figures = {"picture_height_m": seen, "aimed_m": wanted}
+    figures, named = {"picture_height_m": seen, "aimed_m": wanted}, {"framing": look.framing}
     if nearest_framing(seen) == look.framing:
-        yield Finding("brief.framing", "note", f"Framed as {look.framing}, as aimed at.", figures)
+        yield Finding("brief.framing", "note", figures, named)
         return
     try:
-        mend = Mend(f"frame {look.framing}", framed_as(photo_set, mesh, look.framing))
+        made = mend(framed_as(photo_set, mesh, look.framing), "camera.frame", framing=look.framing)
     except NotAccepted:
-        mend = None
-    yield Finding(
-        "brief.framing",
-        "look",
-        f"The picture is {length_text(seen, feet)} high at the face; {look.framing} is {length_text(wanted, feet)}.",
-        figures,
-        mend,
-    )
+        made = None
+    yield Finding("brief.framing", "look", figures, named, made)
 
 
 def _wardrobe(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
@@ -157,8 +124,7 @@ def _wardrobe(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]
     yield Finding(
         "brief.cloth",
         "look",
-        f"The cloth is {abs(off):.1f} stops {'lighter' if off > 0 else 'darker'} than the {look.wardrobe} "
-        "wardrobe of the brief.",
         {"cloth_off_stops": off},
-        Mend(f"dress in {WARDROBE[look.wardrobe]}", mended),
+        {"wardrobe": look.wardrobe},
+        mend(mended, "sitter.dress", cloth=WARDROBE[look.wardrobe]),
     )

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..answer import Answer, mend
 from ..editing.move_light import move_light, move_panel
 from ..framing.in_frame import InFrame, gear_in_frame, projected
 from ..geometry.quads import field_of_view
@@ -13,8 +14,7 @@ from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import HAIR, SCALP, SKIN, SitterMesh
 from ..sitter.pose import posed
-from ..units import length_text
-from .finding import Finding, Mend
+from .finding import Finding
 
 STEP, MOST_STEPS = 0.05, 24  # [m] by which a thing is moved out of the picture
 LEAST_HEADROOM, MOST_HEADROOM, WANTED_HEADROOM = 0.0, 0.20, 0.08  # of the picture's height (assumptions)
@@ -30,31 +30,25 @@ def _moved(photo_set: Set, found: InFrame, by: float) -> Set:
     return (move_light if found.kind == "lights" else move_panel)(photo_set, found.index, "place", to).photo_set
 
 
-def _out_of_frame(photo_set: Set, found: InFrame, name: str, feet: bool) -> Mend | None:
+def _out_of_frame(photo_set: Set, found: InFrame, name: str) -> Answer | None:
     for step in range(1, MOST_STEPS + 1):
         made = _moved(photo_set, found, found.side * step * STEP)
         if not any((g.kind, g.index) == (found.kind, found.index) for g in gear_in_frame(made)):
             side = "camera-right" if found.side > 0 else "camera-left"
-            return Mend(f"move {name} {length_text(step * STEP, feet)} to {side}", made)
+            return mend(made, "thing.aside", {"by_m": step * STEP}, thing=name, side=side)
     return None
 
 
-def gear_findings(photo_set: Set, feet: bool = False) -> Iterator[Finding]:
+def gear_findings(photo_set: Set) -> Iterator[Finding]:
     """Lights, panels and stands in the picture, each with the least step aside that takes it out."""
     for found in gear_in_frame(photo_set):
         thing = getattr(photo_set, found.kind)[found.index]
         if found.kind == "lights" and thing.role == "ground":
             continue  # behind or beside the sitter it may be meant to show
         side = "camera-right" if found.side > 0 else "camera-left"
-        what = thing.name if found.part == "front" else f"the stand of {thing.name}"
-        yield Finding(
-            "camera.gear",
-            "look",
-            f"{what[0].upper()}{what[1:]} stands in the picture on {side}, {found.inward * 100:.0f} % in from "
-            "the edge.",
-            {"inward_share": found.inward},
-            _out_of_frame(photo_set, found, thing.name, feet),
-        )
+        named = {"thing": thing.name, "part": found.part, "side": side}
+        made = _out_of_frame(photo_set, found, thing.name)
+        yield Finding("camera.gear", "look", {"inward_share": found.inward}, named, made)
 
 
 def crown_in_picture(photo_set: Set, mesh: SitterMesh) -> float:
@@ -71,23 +65,11 @@ def headroom_findings(photo_set: Set, mesh: SitterMesh, height_at_face: float) -
     """The room over the head, and the tilt that makes it usual."""
     room = crown_in_picture(photo_set, mesh)
     figures = {"headroom_share": room}
-    if room < LEAST_HEADROOM and height_at_face < CROPPED_BELOW:
-        yield Finding("camera.headroom", "note", "The crown is cut, as tight heads often are.", figures)
-    elif LEAST_HEADROOM <= room <= MOST_HEADROOM:
-        yield Finding("camera.headroom", "note", f"{room * 100:.0f} % of the picture is over the head.", figures)
-    else:
-        text = (
-            "The crown is cut."
-            if room < 0
-            else f"{room * 100:.0f} % of the picture is over the head: the sitter sinks."
-        )
-        yield Finding(
-            "camera.headroom",
-            "look",
-            text,
-            figures,
-            Mend("tilt for the usual room over the head", _tilted(photo_set, mesh, room)),
-        )
+    meant = room < LEAST_HEADROOM and height_at_face < CROPPED_BELOW
+    if meant or LEAST_HEADROOM <= room <= MOST_HEADROOM:
+        yield Finding("camera.headroom", "note", figures)
+        return
+    yield Finding("camera.headroom", "look", figures, mend=mend(_tilted(photo_set, mesh, room), "camera.tilt"))
 
 
 def _tilted(photo_set: Set, mesh: SitterMesh, room: float) -> Set:

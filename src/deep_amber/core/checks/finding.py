@@ -1,9 +1,13 @@
-"""A finding: what is seen in a set, how much it matters, the figures behind it, and a mend where there is one."""
+"""A finding: what is seen in a set, how much it matters, the figures behind it, and a mend where there is one.
 
-from collections.abc import Callable
+A rule yields a code and typed figures; core/presenting/findings words them.
+"""
+
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
+from ..answer import Answer
 from ..model.set import Set
 from ..simulation.memory import Memory
 from ..simulation.quality import DRAGGED, held
@@ -18,41 +22,15 @@ Severity = Literal["note", "look"]
 
 
 @dataclass(frozen=True)
-class Step:
-    code: str
-    name: str
-    thing: str
-    """What is chosen on the bench for it."""
-
-
-STEPS = (
-    Step("brief", "Brief", "look"),
-    Step("room", "Room", "room"),
-    Step("backdrop", "Backdrop", "backdrop"),
-    Step("sitter", "Sitter", "sitter"),
-    Step("camera", "Camera", "camera"),
-    Step("key", "Key", "key"),
-)
-"""The steps of the work that exist, in working order."""
-
-
-@dataclass(frozen=True)
-class Mend:
-    text: str
-    """What it does, in the photographer's words."""
-    photo_set: Set
-    """The set with it done."""
-
-
-@dataclass(frozen=True)
 class Finding:
     code: str
     """The step and the rule, as in "backdrop.narrow"."""
     severity: Severity
-    message: str
     figures: dict[str, float] = field(default_factory=dict)
     """In m, mm, stops or ratios, as their names say."""
-    mend: Mend | None = None
+    named: Mapping[str, str] = field(default_factory=dict)
+    """Names of things, sides, kinds, for its words."""
+    mend: Answer | None = None
 
     @property
     def step(self) -> str:

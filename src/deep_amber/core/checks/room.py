@@ -4,11 +4,12 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from ..answer import mend
 from ..exposure.cast import cast
-from ..model.room import SURFACE_LABELS, SURFACE_NAMES, Surface
+from ..model.room import SURFACE_NAMES, Surface
 from ..model.set import Set
 from ..sitter.mesh import SitterMesh
-from .finding import Finding, GoOn, Mend
+from .finding import Finding, GoOn
 from .room_helps import cheeks, room_helps, stops_over, with_surfaces
 from .room_lights import door_findings, lamp_findings
 
@@ -33,7 +34,7 @@ def _fill(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> 
     black = with_surfaces(photo_set, **dict.fromkeys(SURFACE_NAMES, Surface(0.02)))
     added = stops_over(shadow, cheeks(black, mesh, go_on)[1])
     figures = {"fill_stops": added}
-    yield Finding("room.fill", "note", f"The room adds {added:.1f} stops to the shadow cheek.", figures)
+    yield Finding("room.fill", "note", figures)
     if added >= FILLS:
         yield from room_helps(photo_set, mesh, shadow, go_on)
 
@@ -48,23 +49,13 @@ def _tint(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> 
         casts[name] = cast(shadow, cheeks(with_surfaces(photo_set, **{name: neutral}), mesh, go_on)[1])
     most = max(casts, key=lambda n: casts[n], default=None)
     if most and casts[most] <= SHOWS:
-        yield Finding(
-            "room.neutral",
-            "note",
-            f"No wall tints the face to speak of; the {SURFACE_LABELS[most]} most, by a colour "
-            f"difference of {casts[most]:.1f}.",
-            {"colour_difference": casts[most]},
-        )
+        yield Finding("room.neutral", "note", {"colour_difference": casts[most]}, {"surface": most})
     for name in sorted(casts, key=lambda n: -casts[n]):
         if casts[name] > SHOWS:
             covered = with_surfaces(photo_set, **{name: GREY_CLOTH})
-            text = f"The {SURFACE_LABELS[name]} tints the shadow side of the face: a colour difference of {casts[name]:.0f}, plain to see."
+            figures = {"colour_difference": casts[name]}
             yield Finding(
-                "room.tint",
-                "look",
-                text,
-                {"colour_difference": casts[name]},
-                Mend(f"hang neutral grey cloth on the {SURFACE_LABELS[name]}", covered),
+                "room.tint", "look", figures, {"surface": name}, mend(covered, "room.grey_cloth", surface=name)
             )
 
 

@@ -8,17 +8,19 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..answer import Answer, mend
 from ..exposure.cast import DARKNESS
 from ..exposure.response import LUMINANCE
+from ..gear.sources import Window
 from ..model.panel import Panel
 from ..model.point import Point
-from ..model.room import SURFACE_LABELS, SURFACE_NAMES, Surface
+from ..model.room import SURFACE_NAMES, Surface
 from ..model.set import Set, with_added, with_light
 from ..rules.validation import fits
 from ..simulation.readings import light_on_cheeks
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
-from .finding import Finding, GoOn, Mend, stages_for
+from .finding import Finding, GoOn, stages_for
 
 BLACK_CLOTH = Surface(0.04)
 BOARD = (0.9, 1.8)  # [m], of the black board that is tried
@@ -59,32 +61,33 @@ def _board(photo_set: Set, mesh: SitterMesh, side: int) -> Set | None:
     return made if len(made.panels) <= 8 and fits(made) else None
 
 
-def _candidates(photo_set: Set, mesh: SitterMesh) -> Iterator[tuple[str, Set]]:
+def _candidates(photo_set: Set, mesh: SitterMesh) -> Iterator[Answer]:
     surfaces = photo_set.room.surfaces
     for name in SURFACE_NAMES:
         if getattr(surfaces, name).reflectance > 2 * BLACK_CLOTH.reflectance:
-            yield f"hang black cloth on the {SURFACE_LABELS[name]}", with_surfaces(photo_set, **{name: BLACK_CLOTH})
+            yield mend(with_surfaces(photo_set, **{name: BLACK_CLOTH}), "room.black_cloth", surface=name)
     for side, name in ((-1, "camera-left"), (1, "camera-right")):
         made = _board(photo_set, mesh, side)
         if made:
-            yield f"stand a black board beside the face on {name}", made
+            yield mend(made, "room.black_board", side=name)
     for i, light in enumerate(photo_set.lights):
-        if not light.on or light.source.kind != "window" or light.source.cover == "blackout" or light.role == "key":
+        if (
+            not light.on
+            or not isinstance(light.source, Window)
+            or light.source.cover == "blackout"
+            or light.role == "key"
+        ):
             continue
         dark = replace(light, source=replace(light.source, cover="blackout"))
-        yield (
-            f"black out {light.name}",
-            with_light(photo_set, i, dark),
-        )
+        yield mend(with_light(photo_set, i, dark), "room.black_out", light=light.name)
 
 
 def room_helps(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:
     """The changes that deepen the shadow cheek (3,) most, best first, each with its computed difference."""
     made = []
-    for text, changed in _candidates(photo_set, mesh):
-        _, dark = cheeks(changed, mesh, go_on)
-        made.append((stops_over(shadow, dark), text, changed))
-    for helped, text, changed in sorted(made, key=lambda k: -k[0])[:MOST_HELPS]:
+    for answer in _candidates(photo_set, mesh):
+        _, dark = cheeks(answer.photo_set, mesh, go_on)
+        made.append((stops_over(shadow, dark), answer))
+    for helped, answer in sorted(made, key=lambda k: -k[0])[:MOST_HELPS]:
         if helped >= LEAST:
-            message = f"The shadow cheek would go {helped:.1f} stops deeper."
-            yield Finding("room.help", "note", message, {"shadow_deeper_stops": helped}, Mend(text, changed))
+            yield Finding("room.help", "note", {"shadow_deeper_stops": helped}, mend=answer)

@@ -5,13 +5,16 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..answer import mend
 from ..model.furniture import Door
+from ..model.light import Light
 from ..model.set import Set
 from ..sitter.mesh import SitterMesh
-from .finding import Finding, GoOn, Mend
+from .finding import Finding, GoOn
 from .room_helps import cheeks, stops_over
 
 COUNTS = 5.0  # stops under the flash over which room light is seen (assumption: 3 % of the light)
+LEAST_GAIN = 0.3  # stops by which a shorter time must darken it to be offered
 FOOT = 0.25  # [m] that the foot of a stand takes about its middle
 FASTEST_WITH_FLASH = 1 / 200  # [s], usual sync speed (assumption)
 
@@ -22,7 +25,7 @@ def _only(photo_set: Set, wanted: bool) -> Set:
     return replace(photo_set, lights=lights)
 
 
-def _is_room_light(light) -> bool:
+def _is_room_light(light: Light) -> bool:
     return light.role == "room" or (light.source.kind == "window" and light.role == "other")
 
 
@@ -35,34 +38,22 @@ def lamp_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fin
     by_room, by_rest = (cheeks(_only(photo_set, wanted), mesh, go_on)[0] for wanted in (True, False))
     under = stops_over(by_rest, by_room)
     figures = {"room_light_under_flash_stops": under}
-    name = lamps[0].name if len(lamps) == 1 else f"{len(lamps)} room lights"
+    named = {"light": lamps[0].name} if len(lamps) == 1 else {}
+    figures["room_lights"] = float(len(lamps))
     if under >= COUNTS:
-        yield Finding(
-            "room.lamps",
-            "note",
-            f"The light of {name} is {under:.1f} stops under the flash: it does not count.",
-            figures,
-        )
+        yield Finding("room.lamps", "note", figures, named)
         return
     camera = photo_set.camera
     faster = replace(photo_set, camera=replace(camera, time=FASTEST_WITH_FLASH))
     off = tuple(replace(k, on=False) if _is_room_light(k) else k for k in photo_set.lights)
     gained = np.log2(camera.time / FASTEST_WITH_FLASH)
-    mend = (
-        Mend("shorten the exposure to 1/200 s", faster)
-        if gained > 0.3 and under + gained >= COUNTS
-        else Mend(
-            f"switch {name} off" if len(lamps) > 1 or lamps[0].source.kind != "window" else f"shut {name} out",
-            replace(photo_set, lights=off),
-        )
-    )
-    yield Finding(
-        "room.lamps",
-        "look",
-        f"The light of {name} is only {under:.1f} stops under the flash: it colours the picture.",
-        figures,
-        mend,
-    )
+    if gained > LEAST_GAIN and under + gained >= COUNTS:
+        made = mend(faster, "camera.time", {"time_s": FASTEST_WITH_FLASH})
+    else:
+        shut = len(lamps) == 1 and lamps[0].source.kind == "window"
+        act = "room.shut_out" if shut else "room.lamps_off"
+        made = mend(replace(photo_set, lights=off), act, {"room_lights": figures["room_lights"]}, **named)
+    yield Finding("room.lamps", "look", figures, named, made)
 
 
 def _before(photo_set: Set, door: Door, x: float, z: float) -> bool:
@@ -89,13 +80,8 @@ def door_findings(photo_set: Set) -> Iterator[Finding]:
     for door in photo_set.doors:
         before = [name for name, x, z in things if _before(photo_set, door, x, z)]
         if before:
-            yield Finding(
-                "room.door",
-                "look",
-                f"{' and '.join(before)} stands before {door.name}: whoever comes in knocks it over. "
-                "Keep the way out free.",
-                {"things_before_door": float(len(before))},
-            )
+            figures = {"things_before_door": float(len(before))}
+            yield Finding("room.door", "look", figures, {"things": " and ".join(before), "door": door.name})
 
 
 def door_head(photo_set: Set) -> float:

@@ -4,62 +4,55 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
+from ..answer import Answer, mend
 from ..framing.glare import glare
 from ..model.set import Set, with_light
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
-from ..units import length_text
-from .finding import Finding, Mend
+from .finding import Finding
 
 NODS = (3.0, 6.0, 9.0, 12.0)  # degrees of chin down that are tried against glare
 RISE, RISES = 0.1, 8  # [m] steps by which the mirrored light is raised, and how many
 SQUARE = 8.0  # degrees of body to the camera under which shoulders are square to it
-USUAL_CHIN = 0.02  # [m]
+TURNED, TURNED_BACK = 25.0, 20.0  # degrees of the body, and of the head against it
+LEAST_CHIN, USUAL_CHIN = 0.01, 0.02  # [m]
 
 
-def sitter_findings(photo_set: Set, mesh: SitterMesh, feet: bool = False) -> Iterator[Finding]:
+def sitter_findings(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     """What there is to say about the sitter."""
     sitter = photo_set.sitter
     gap, eyes = sitter.z - photo_set.backdrop.z, face_marks(mesh, sitter).eyes[1]
-    text = (
-        f"The eyes are {length_text(eyes, feet)} over the floor, the body {length_text(gap, feet)} before the backdrop."
-    )
-    yield from glare_findings(photo_set, mesh, feet)
-    yield Finding("sitter.place", "note", text, {"eye_height_m": eyes, "to_backdrop_m": gap})
-    yield from _pose(photo_set, feet)
+    yield from glare_findings(photo_set, mesh)
+    yield Finding("sitter.place", "note", {"eye_height_m": eyes, "to_backdrop_m": gap})
+    yield from _pose(photo_set)
 
 
-def _mended(photo_set: Set, mesh: SitterMesh, index: int, feet: bool) -> Mend | None:
+def _mended(photo_set: Set, mesh: SitterMesh, index: int) -> Answer | None:
     """Chin down as little as does, then the light higher."""
     sitter = photo_set.sitter
     for by in NODS:
         nodded = replace(photo_set, sitter=replace(sitter, head_nod=sitter.head_nod + by))
         if not glare(nodded, mesh):
-            return Mend(f"chin down by {by:.0f} degrees", nodded)
+            return mend(nodded, "sitter.chin_down", {"by_degrees": by})
     for step in range(1, RISES + 1):
         light = photo_set.lights[index]
         raised = replace(light, place=replace(light.place, y=light.place.y + step * RISE))
         made = with_light(photo_set, index, raised)
         if not any(found.light == index for found in glare(made, mesh)):
-            return Mend(f"raise {light.name} by {length_text(step * RISE, feet)}", made)
+            return mend(made, "light.raise", {"by_m": step * RISE}, light=light.name)
     return None
 
 
-def glare_findings(photo_set: Set, mesh: SitterMesh, feet: bool, step: str = "sitter") -> Iterator[Finding]:
+def glare_findings(photo_set: Set, mesh: SitterMesh, step: str = "sitter") -> Iterator[Finding]:
     """Lights that the glasses mirror into the lens."""
     found = glare(photo_set, mesh)
     for first in {g.light: g for g in found}.values():
-        name = photo_set.lights[first.light].name
-        yield Finding(
-            f"{step}.glare",
-            "look",
-            f"The glasses mirror {name} into the lens, over {first.share * 100:.0f} % of a lens.",
-            {"share_of_lens": first.share},
-            _mended(photo_set, mesh, first.light, feet),
-        )
+        named = {"light": photo_set.lights[first.light].name}
+        figures = {"share_of_lens": first.share}
+        yield Finding(f"{step}.glare", "look", figures, named, _mended(photo_set, mesh, first.light))
 
 
-def _pose(photo_set: Set, feet: bool) -> Iterator[Finding]:
+def _pose(photo_set: Set) -> Iterator[Finding]:
     """Posing notes: suggestions, never asked for."""
     sitter, camera = photo_set.sitter, photo_set.camera
     if sitter.posture == "lying":
@@ -69,22 +62,15 @@ def _pose(photo_set: Set, feet: bool) -> Iterator[Finding]:
     if abs(off) < SQUARE:
         turned = replace(
             photo_set,
-            sitter=replace(sitter, body_turn=sitter.body_turn + 25.0, head_turn=max(sitter.head_turn - 20.0, -75.0)),
+            sitter=replace(
+                sitter,
+                body_turn=sitter.body_turn + TURNED,
+                head_turn=max(sitter.head_turn - TURNED_BACK, -75.0),
+            ),
         )
-        yield Finding(
-            "sitter.square",
-            "note",
-            "The shoulders are square to the lens; turned, they look narrower. Near shoulder down.",
-            {"body_to_camera_degrees": off},
-            Mend("turn the body by 25 degrees, the face stays", turned),
-        )
-    if sitter.chin_forward < 0.01:
+        answer = mend(turned, "sitter.turn_body", {"by_degrees": TURNED})
+        yield Finding("sitter.square", "note", {"body_to_camera_degrees": off}, mend=answer)
+    if sitter.chin_forward < LEAST_CHIN:
         nod = sitter.head_nod if sitter.head_nod > 2 else 3.0
         brought = replace(photo_set, sitter=replace(sitter, chin_forward=USUAL_CHIN, head_nod=nod))
-        yield Finding(
-            "sitter.chin",
-            "note",
-            "Chin forward and slightly down draws the jaw clear of the neck.",
-            {},
-            Mend(f"bring the chin {length_text(USUAL_CHIN, feet)} forward and slightly down", brought),
-        )
+        yield Finding("sitter.chin", "note", mend=mend(brought, "sitter.chin_forward", {"by_m": USUAL_CHIN}))

@@ -1,8 +1,6 @@
 """The values of a set that can be typed: what each is called, its kind, how it is read and put back."""
 
-from collections.abc import Callable
 from dataclasses import fields, replace
-from functools import partial
 from typing import Any
 
 from .. import units
@@ -88,34 +86,6 @@ def step(photo_set: Set, mesh: SitterMesh, path: str, steps: int) -> Set:
     return field.put(photo_set, mesh, new)
 
 
-GROUPS: dict[str, tuple[str, ...]] = {
-    "tones": ("room.surfaces",),
-    "colours": ("room.colours",),
-    "worn": ("sitter.skin", "sitter.hair", "sitter.sheen", "sitter.cloth", "sitter.glasses"),
-    "material": (
-        "backdrop.material",
-        "backdrop.surface",
-        "backdrop.variation",
-        "backdrop.grain",
-        "backdrop.creases",
-        "backdrop.kind",
-    ),
-    "sensor": ("camera.sensor_", "camera.white_balance"),
-}
-"""Parts of the sheets of room, sitter, backdrop and camera, by what their fields begin with."""
-
-
-def group_of(path: str) -> str:
-    """Which part of a sheet a value or choice is on: "place", "source" or "modifier" of a light, or one of GROUPS."""
-    for group, starts in GROUPS.items():
-        if path.startswith(starts):
-            return group
-    if ".source." in path or path.endswith(".trim"):
-        return "source"
-    inside = (".modifier.", ".barn_doors", ".gels", ".grid")
-    return "modifier" if any(part in path for part in inside) else "place"
-
-
 def has_steps(path: str, field: Field) -> bool:
     """Whether `step` takes the field."""
     return field.kind in ("aperture", "time") or field.kind.startswith("output") or path == "camera.sensitivity"
@@ -137,24 +107,3 @@ def nudge(photo_set: Set, mesh: SitterMesh, path: str, by: float) -> Set:
 
 def _names(value: Any) -> set[str]:
     return {f.name for f in fields(value)}
-
-
-def value_text(field: Field, value: Any, feet: bool) -> str:
-    """The value as it would be typed."""
-    texts: dict[str, Callable[[Any], str]] = {
-        "length": lambda v: units.length_text(v, feet),
-        "angle": lambda v: f"{round(v) + 0}°",
-        "aperture": units.aperture_text,
-        "time": units.time_text,
-        **{
-            f"output in {scale}": partial(units.output_text, scale=scale, energy=field.full)
-            for scale in units.OUTPUT_SCALES
-        },
-        "stops": units.stops_text,
-        "text": str,
-        "colour": units.colour_text,
-        "ratio": lambda v: f"{v:.3g} : 1",
-        "fine number": lambda v: f"{v:g}",
-        "share": lambda v: f"{v * 100:.0f} %",
-    }
-    return texts.get(field.kind, lambda v: f"{v:.0f}")(value)

@@ -13,7 +13,6 @@ from ..model.set import Set
 from ..problem import NotAccepted, Problem
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
-from ..units import length_text
 from .lenses import longest_under
 
 
@@ -105,7 +104,7 @@ def framed_as(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, .
             [
                 Problem(
                     "camera.focal_length",
-                    f"{camera.focal_length:g} mm needs {length_text(away)} from the face for {name}; the room has {length_text(there)}",
+                    f"{camera.focal_length:g} mm needs {away:.2f} m from the face for {name}; the room has {there:.2f} m",
                     f"{would}, or a tighter framing",
                 )
             ]

@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..answer import Act, Answer
 from ..editing.move_light import move_light
 from ..geometry.quads import backdrop_quad, furniture_quads, panel_quads
 from ..kit.emission import emissions
@@ -22,7 +23,6 @@ from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..transport.direct import even_illuminance
 from ..transport.quads import quad_rows
-from ..units import length_text
 
 FEWEST, MOST = 2, 6
 NARROWEST, WIDEST = 0.35, 1.2  # [m] between faces
@@ -32,6 +32,7 @@ TURNS, DISTANCES = tuple(np.arange(-60.0, 61.0, 15.0)), (0.75, 1.0, 1.3, 1.7, 2.
 AIMS = np.linspace(-0.9, 1.5, 9)  # along the row, in half rows from its middle, away from the light
 DARKEST = 8.0  # stops under the mean: deeper is not told apart
 LEAST_LIGHT = 1 / 16  # of the present light: darkness is even, but no light
+LEAST_STEP, AT_FACE = 0.02, 0.12  # [m] of distance that is worth saying; of an aim that is at a face
 A_MOVE = 0.04  # stops of spread that a step of distance or turn must gain (assumption)
 
 
@@ -49,10 +50,8 @@ class Row:
 class Evened:
     now: Row
     best: Row
-    text: str
-    """What to do; empty when nothing gains."""
-    photo_set: Set | None
-    """The set with it done."""
+    answer: Answer | None
+    """What to do; None when nothing gains."""
 
 
 def _checked(count: int, spacing: float) -> None:
@@ -128,30 +127,24 @@ def _tried(photo_set: Set, index: int, row: _Row, turn: float, scale: float, aim
     return None if held.resisted else made
 
 
-def _said(photo_set: Set, made: Set, index: int, row: _Row, turn: float, feet: bool) -> str:
+def _acts(photo_set: Set, made: Set, index: int, row: _Row, turn: float) -> tuple[Act, ...]:
     light, new, middle = photo_set.lights[index], made.lights[index], row.faces.mean(0)
-    said = []
+    acts = []
     if turn:
         lens = photo_set.camera.place.array - middle
         before, after = (math.hypot(*(k.place.array - middle - lens)[[0, 2]]) for k in (light, new))
-        said.append(
-            f"walk the {light.name} {abs(turn):.0f} degrees round the row {'toward' if after < before else 'away from'} the lens"
-        )
+        where = "toward" if after < before else "away from"
+        acts.append(Act("row.round", {"by_degrees": abs(turn)}, {"light": light.name, "where": where}))
     far, near = (math.hypot(*(k.place.array - middle)[[0, 2]]) for k in (new, light))
-    if abs(far - near) > 0.02:
-        said.append(f"{'take' if far > near else 'bring'} it to {length_text(far, feet)} from the middle")
+    if abs(far - near) > LEAST_STEP:
+        acts.append(Act("row.farther" if far > near else "row.nearer", {"to_m": far}))
     person = int(np.abs((row.faces - new.aim.array) @ row.along).argmin())
     past = abs(float((new.aim.array - row.faces[person]) @ row.along))
-    where = (
-        f"person {person + 1} from camera-left"
-        if past < 0.12
-        else f"{length_text(past, feet)} past person {person + 1} from camera-left"
-    )
-    said.append(f"aim it at {where}")
-    return ", ".join(said)
+    figures = {"person": person + 1.0} | ({} if past < AT_FACE else {"past_m": past})
+    return (*acts, Act("row.aim", figures))
 
 
-def row_of(photo_set: Set, mesh: SitterMesh, index: int, count: int, spacing: float, feet: bool = False) -> Evened:
+def row_of(photo_set: Set, mesh: SitterMesh, index: int, count: int, spacing: float) -> Evened:
     """Light over a row of people by one light, and the aim, place round the row and distance that even it most.
 
     Parameters
@@ -180,5 +173,5 @@ def row_of(photo_set: Set, mesh: SitterMesh, index: int, count: int, spacing: fl
                 if best is None or cost < best[0]:
                     best = (cost, turn, got, made)
     if best is None or best[2].spread > now.spread - A_MOVE:
-        return Evened(now, now, "", None)
-    return Evened(now, best[2], _said(photo_set, best[3], index, row, best[1], feet), best[3])
+        return Evened(now, now, None)
+    return Evened(now, best[2], Answer(_acts(photo_set, best[3], index, row, best[1]), best[3], moves="key"))

@@ -1,4 +1,4 @@
-"""To the wanted pattern by the least move: several roads, each tried on the computed light before it is offered."""
+"""To the wanted pattern by the least move: several ways, each tried on the computed light before it is offered."""
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from scipy.ndimage import maximum_filter
 
+from ..answer import Answer, Moves
 from ..model.limits import bounds
-from ..model.set import Set
 from ..model.sitter import Sitter
 from ..rules.validation import fits
 from ..simulation.stages import Stages
@@ -23,13 +23,13 @@ from .occlusion import clear_ways
 from .placing import Hung, hung_key
 from .reach import ANYWHERE, Support, before_lens, hindrances
 from .reading import shares_of
-from .roads import Way, effort, taken, words
 from .rules import PATTERNS, SURE, Pattern, probabilities
+from .ways import Way, acts_of, effort, taken
 
-CERTAIN = 0.8  # share from which a road is good; under it the surest is taken
+CERTAIN = 0.8  # share from which a way is good; under it the surest is taken
 IN_PICTURE = 0.6  # cost of a place before the lens: the picture must be taken past it (assumption)
-UNSURE = 0.8  # cost of all that a road lacks to certainty
-TRIED, TRIED_LAST = 4, 24  # roads of one kind that are read by rays before it is given up; of the last kind
+UNSURE = 0.8  # cost of all that a way lacks to certainty
+TRIED, TRIED_LAST = 4, 24  # ways of one kind that are read by rays before it is given up; of the last kind
 RISES, TURNS = np.arange(-1.6, 1.61, 0.08), np.arange(-150.0, 151.0, 5.0)  # [m], degrees
 BOTH_RISES, BOTH_TURNS = np.arange(-0.6, 0.61, 0.15), np.arange(-60.0, 61.0, 10.0)
 BETWEEN = ((0.0, 0.0), (6.0, 5.0))  # degrees from a place of the dial
@@ -41,21 +41,6 @@ HEAD_TURNS, HEAD_NODS, BODY_TURNS = (
 )
 
 
-@dataclass(frozen=True)
-class Road:
-    text: str
-    photo_set: Set
-    """The set with it gone."""
-    effort: float
-    """In metres of a stand carried."""
-    share: float
-    """Probability of the wanted pattern then."""
-    moves: str = "key"
-    """"key", "sitter", or "else"."""
-    note: str = ""
-    """What else it brings."""
-
-
 @dataclass(frozen=True, eq=False)
 class _Search:
     stages: Stages
@@ -64,7 +49,6 @@ class _Search:
     support: Support
     hung: Hung | None
     """The key that is carried; None for one that stays where it is."""
-    feet: bool
 
     @property
     def head(self) -> HeadFrame:
@@ -140,7 +124,7 @@ def _emitters(s: _Search, ways: list[Way]) -> list[Emitter]:
 
 
 def _shares(s: _Search, emitters: list[Emitter]) -> np.ndarray:
-    """(k, 8), by the table of the present pose: what another pose's body shades is seen when the road is tried."""
+    """(k, 8), by the table of the present pose: what another pose's body shades is seen when the way is tried."""
     face = face_points(s.stages.mesh)
     clear = clear_ways(s.stages.mesh, s.stages.photo_set.sitter)
     return probabilities(measures_of(levels(face.points, face.normals, clear, emitters, face.centre), face))
@@ -172,8 +156,8 @@ def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
             yield ways[k], float(cost[k]), notes[k]
 
 
-def _tried(s: _Search, way: Way, note: str) -> Road | None:
-    """The road with its set and what rays say of it; None when it does not do what was hoped."""
+def _tried(s: _Search, way: Way, note: str) -> Answer | None:
+    """The way with its set and what rays say of it; None when it does not do what was hoped."""
     made = taken(s.stages.photo_set, s.hung, way)
     if not fits(made):
         return None
@@ -184,55 +168,45 @@ def _tried(s: _Search, way: Way, note: str) -> Road | None:
     shares = shares_of(key, face_points(s.stages.mesh))
     if int(shares.argmax()) != s.target:
         return None
-    text = words(s.stages.photo_set, s.hung, way, s.place, s.middle, s.feet)
-    return (
-        Road(
-            text,
-            made,
-            effort(way, s.place),
-            float(shares[s.target]),
-            "sitter" if way.place is None else "key",
-            note,
-        )
-        if text
-        else None
-    )
+    acts = acts_of(s.stages.photo_set, s.hung, way, s.place, s.middle)
+    if not acts:
+        return None
+    moves: Moves = "sitter" if way.place is None else "key"
+    return Answer(acts, made, effort(way, s.place), float(shares[s.target]), moves, note)
 
 
-def _best(s: _Search, ways: list[Way], most: int = TRIED) -> tuple[float, Road] | None:
+def _best(s: _Search, ways: list[Way], most: int = TRIED) -> tuple[float, Answer] | None:
     s.stages.go_on()
     if not ways:
         return None
     for tried, (way, cost, note) in enumerate(_ranked(s, ways)):
         if tried >= most:
             break
-        road = _tried(s, way, note)
-        if road:
-            return cost, road
+        answer = _tried(s, way, note)
+        if answer:
+            return cost, answer
     return None
 
 
-def search_for(stages: Stages, target: Pattern, support: Support, feet: bool) -> _Search | None:
+def search_for(stages: Stages, target: Pattern, support: Support) -> _Search | None:
     """What the search for a pattern goes from; None without a key that reaches the face."""
     sphere = sphere_of(stages)
     if sphere is None:
         return None
     hung = hung_key(stages.photo_set, sphere.index, sphere.carried)
-    return _Search(stages, sphere, PATTERNS.index(target), support, hung, feet)
+    return _Search(stages, sphere, PATTERNS.index(target), support, hung)
 
 
-def roads_to(
-    stages: Stages, target: Pattern, support: Support = ANYWHERE, feet: bool = False, wide: bool = True
-) -> list[Road]:
-    """Roads to a pattern, the least effort first; empty when none was found.
+def ways_to(stages: Stages, target: Pattern, support: Support = ANYWHERE, wide: bool = True) -> list[Answer]:
+    """Ways to a pattern, the least effort first; empty when none was found.
 
     Parameters
     ----------
     stages : of the set; target : wanted pattern
-    support : what the stands of the kit can do; feet : lengths in feet and inches
+    support : what the stands of the kit can do
     wide : whether every direction is looked at when the usual moves do not surely do it
     """
-    s = search_for(stages, target, support, feet)
+    s = search_for(stages, target, support)
     if s is None:
         return []
     kinds = [_on_rise(s), _round(s), _both(s), _nearer(s)] if s.hung else []
@@ -240,12 +214,12 @@ def roads_to(
     if (
         wide
         and s.hung
-        and not any(road.share >= SURE for _, road in found)
+        and not any(way.share >= SURE for _, way in found)
         and (b := _best(s, _everywhere(s), TRIED_LAST))
     ):
         found.append(b)
     found.sort(key=lambda k: k[0])
-    texts: dict[str, Road] = {}
-    for _, road in found:
-        texts.setdefault(road.text, road)
-    return list(texts.values())
+    kept: dict[tuple[object, ...], Answer] = {}
+    for _, answer in found:
+        kept.setdefault(tuple(act.rounded for act in answer.acts), answer)
+    return list(kept.values())

@@ -1,4 +1,4 @@
-"""Advice to a wanted pattern: roads, that it is there already, or that it cannot be reached here, because of what, and
+"""Advice to a wanted pattern: ways, that it is there already, or that it cannot be reached here, because of what, and
 what would make it possible."""
 
 from collections.abc import Iterator
@@ -6,12 +6,15 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..answer import Act, Answer, mend
 from ..gear.modifiers import Modifier
 from ..model.set import Set, with_light, without
 from ..rules.validation import fits
+from ..simulation.memory import Memory
+from ..simulation.quality import DRAGGED, held
 from ..simulation.stages import Stages
-from ..units import length_text
-from .advice import Road, roads_to, search_for
+from ..sitter.mesh import SitterMesh
+from .advice import search_for, ways_to
 from .dial import Sphere, reasons_on
 from .face_points import face_points
 from .key_light import key_index, key_light
@@ -29,10 +32,10 @@ class Advice:
     target: Pattern
     here: bool
     """Whether the key draws it already, surely."""
-    roads: tuple[Road, ...]
+    ways: tuple[Answer, ...]
     because: str
-    """Why it cannot be reached; empty where a road is."""
-    possible: tuple[Road, ...]
+    """Why it cannot be reached; empty where a way is."""
+    possible: tuple[Answer, ...]
     """What would make it possible."""
 
 
@@ -43,31 +46,27 @@ def _halved(modifier: Modifier) -> Modifier | None:
     return replace(modifier, **{k: max(v / 2, SMALLEST) for k, v in sizes.items()})
 
 
-def _other_sets(photo_set: Set, index: int, feet: bool) -> Iterator[tuple[str, Set]]:
+def _other_sets(photo_set: Set, index: int) -> Iterator[Answer]:
     """Sets in which it may be possible, each with what was changed."""
     light, sitter = photo_set.lights[index], photo_set.sitter
     smaller = _halved(light.modifier)
     if smaller is not None:
         half = replace(light, modifier=smaller, modifier_item="")
-        yield "a front half the size", with_light(photo_set, index, half)
+        yield mend(with_light(photo_set, index, half), "with.half_front")
     for by in SEATS:
         if sitter.seat_height >= by:
-            yield (
-                f"a stool {length_text(by, feet)} lower",
-                replace(photo_set, sitter=replace(sitter, seat_height=sitter.seat_height - by)),
-            )
+            lower = replace(photo_set, sitter=replace(sitter, seat_height=sitter.seat_height - by))
+            yield mend(lower, "with.lower_stool", {"by_m": by})
     for by in CHINS:
-        yield (
-            f"the chin {'down' if by > 0 else 'up'} {abs(by):.0f} degrees",
-            replace(photo_set, sitter=replace(sitter, head_nod=sitter.head_nod + by)),
-        )
+        nodded = replace(photo_set, sitter=replace(sitter, head_nod=sitter.head_nod + by))
+        yield mend(nodded, "with.chin_down" if by > 0 else "with.chin_up", {"by_degrees": abs(by)})
     for panel in photo_set.panels:
         if panel.on:
             gone = tuple(replace(k, on=False) if k is panel else k for k in photo_set.panels)
-            yield f"{panel.name} taken away", replace(photo_set, panels=gone)
+            yield mend(replace(photo_set, panels=gone), "with.taken_away", thing=panel.name)
     for i, other in enumerate(photo_set.lights):
         if i != index and other.on:
-            yield f"{other.name} taken away", without(photo_set, "lights", i)
+            yield mend(without(photo_set, "lights", i), "with.taken_away", thing=other.name)
 
 
 def _because(stages: Stages, sphere: Sphere, target: int, support: Support, movable: bool) -> str:
@@ -93,18 +92,18 @@ def _because(stages: Stages, sphere: Sphere, target: int, support: Support, mova
     )
 
 
-def _possible(stages: Stages, target: Pattern, support: Support, feet: bool, index: int) -> Iterator[Road]:
-    if support != Support() and (roads := roads_to(stages, target, Support(), feet)):
-        yield replace(roads[0], text=f"with a taller stand or a boom: {roads[0].text}")
-    for text, made in _other_sets(stages.photo_set, index, feet):
-        if not fits(made):
+def _possible(stages: Stages, target: Pattern, support: Support, index: int) -> Iterator[Answer]:
+    if support != Support() and (ways := ways_to(stages, target, Support())):
+        yield replace(ways[0], acts=(Act("with.taller_stand"), *ways[0].acts))
+    for changed in _other_sets(stages.photo_set, index):
+        if not fits(changed.photo_set):
             continue
-        other = replace(stages, photo_set=made, found={})
+        other = replace(stages, photo_set=changed.photo_set, found={})
         there = _surely_there(other, target)
         if there is not None:
-            yield Road(text, made, 0.0, there, "else")
-        elif roads := roads_to(other, target, support, feet, wide=False):
-            yield replace(roads[0], text=f"with {text}: {roads[0].text}")
+            yield replace(changed, share=there)
+        elif ways := ways_to(other, target, support, wide=False):
+            yield replace(ways[0], acts=(*changed.acts, *ways[0].acts))
 
 
 def _surely_there(stages: Stages, target: Pattern) -> float | None:
@@ -117,26 +116,31 @@ def _surely_there(stages: Stages, target: Pattern) -> float | None:
     return share if share >= SURE else None
 
 
-def advice_to(stages: Stages, target: Pattern, support: Support = ANYWHERE, feet: bool = False) -> Advice:
+def advice_to(stages: Stages, target: Pattern, support: Support = ANYWHERE) -> Advice:
     """How to come to a pattern.
 
     Parameters
     ----------
     stages : of the set; target : wanted pattern
-    support : what the stands of the kit can do; feet : lengths in feet and inches
+    support : what the stands of the kit can do
     """
     if _surely_there(stages, target) is not None:
         return Advice(target, True, (), "", ())
-    search = search_for(stages, target, support, feet)
+    search = search_for(stages, target, support)
     if search is None:
         return Advice(target, False, (), "no key light comes to the face", ())
-    roads = roads_to(stages, target, support, feet)
-    if roads:
-        return Advice(target, False, tuple(roads), "", ())
-    possible: list[Road] = []
-    for road in _possible(stages, target, support, feet, search.sphere.index):
-        possible.append(road)
+    ways = ways_to(stages, target, support)
+    if ways:
+        return Advice(target, False, tuple(ways), "", ())
+    possible: list[Answer] = []
+    for answer in _possible(stages, target, support, search.sphere.index):
+        possible.append(answer)
         if len(possible) >= ENOUGH:
             break
     because = _because(stages, search.sphere, search.target, support, search.hung is not None)
     return Advice(target, False, (), because, tuple(possible))
+
+
+def advice_of(photo_set: Set, mesh: SitterMesh, target: Pattern) -> Advice:
+    """Advice to a pattern for a sound set, with stands that reach everywhere."""
+    return advice_to(Stages(photo_set, mesh, Memory(), held(DRAGGED, photo_set.camera), lambda: None), target)

@@ -5,7 +5,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..geometry.vectors import aiming_axes
-from ..simulation.readings import Readings
+from ..model.set import Set
+from ..simulation.memory import Memory
+from ..simulation.quality import SETTLED, held
+from ..simulation.readings import Readings, readings_of
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
 from ..sitter.mesh import SitterMesh
@@ -115,3 +118,10 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
         softness=softness(key.size, key.distance),
         feather=feather_text(feather) if feather else "",
     )
+
+
+def pattern_of(photo_set: Set, mesh: SitterMesh) -> PatternReading | None:
+    """The pattern reading of a sound set, finely; None when nothing of a key comes to the face."""
+    stages = Stages(photo_set, mesh, Memory(), held(SETTLED, photo_set.camera), lambda: None)
+    readings = readings_of(stages) if any(light.on for light in photo_set.lights) else None
+    return read_pattern(stages, readings)

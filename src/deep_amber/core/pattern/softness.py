@@ -8,7 +8,6 @@ import numpy as np
 from ..geometry.quads import face_of
 from ..model.light import Light
 from ..model.look import Look
-from ..units import length_text
 
 Grade = Literal["hard", "medium", "soft", "very soft"]
 GRADES: dict[Grade, tuple[float, float]] = {
@@ -24,7 +23,6 @@ NOSE = 0.030  # [m] from the nose's edge to the cheek its shadow falls on (labor
 WISHED = {"hard": (0.0, 6.0), "medium": (4.0, 15.0), "soft": (12.0, 60.0)}
 """Edge of the nose's shadow for each wish of a look, lowest and highest [mm] (assumptions): they overlap, as a wish is
 wider than a grade."""
-FARTHEST = 5.0  # [m]: a longer span is open in words
 
 
 @dataclass(frozen=True)
@@ -45,16 +43,6 @@ class Other:
     """Least and greatest size of the front at the present distance [m]."""
     distance: tuple[float, float]
     """Least and greatest distance with the present front [m]."""
-
-
-def span_text(span: tuple[float, float], feet: bool) -> str:
-    """A span of sizes or distances [m] in words: "under", "over", or from - to."""
-    low, high = span
-    if low <= 0:
-        return f"under {length_text(high, feet)}"
-    if high > FARTHEST:
-        return f"over {length_text(low, feet)}"
-    return f"{length_text(low, feet)} to {length_text(high, feet)}"
 
 
 def softness(size: float, distance: float) -> Softness:

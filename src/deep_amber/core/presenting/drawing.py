@@ -7,7 +7,6 @@ import numpy as np
 from scipy.ndimage import uniform_filter1d
 from scipy.spatial import ConvexHull
 
-from .. import units
 from ..backdrop.head_shadow import head_shadows
 from ..editing.handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from ..geometry.quads import Quad, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads, sweep_quad
@@ -22,6 +21,7 @@ from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
 from .draw_room import backdrop_seen, backdrop_stands, door_lines, furniture_lines
 from .lines import CameraLines, Drawing, LightLines, PanelLines, ShadowLines, SitterLines, Tape, line_of, rounded
+from .say import length_text
 
 BODY_DEPTH = 0.38  # depth of a light behind its front, in its shorter side (drawing only)
 SHORTEST_BODY = 0.12  # [m]
@@ -163,9 +163,7 @@ def _panel(panel: Panel, letter: str) -> PanelLines:
 
 def _tape(name: str, start, end) -> Tape:
     metres = float(np.linalg.norm(np.array(end) - np.array(start)))
-    return Tape(
-        name, rounded(start), rounded(end), metres, units.length_text(metres), units.length_text(metres, feet=True)
-    )
+    return Tape(name, rounded(start), rounded(end), metres, length_text(metres), length_text(metres, feet=True))
 
 
 def tapes(photo_set: Set, mesh: SitterMesh) -> tuple[Tape, ...]:

@@ -1,12 +1,12 @@
-"""A road to a wanted pattern: what to move, how far, in the photographer's words, and what it costs to do."""
+"""A way to a wanted pattern: what to move, how far, and what it costs to do."""
 
 import math
 from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..answer import Act
 from ..model.set import Set
-from ..units import length_text
 from .placing import Hung
 
 # What a move costs, in metres of a stand carried (assumptions): a stand is let down and raised, walked round with its
@@ -18,7 +18,7 @@ LEAST_TURN, LEAST_LENGTH = 1.5, 0.015  # degrees and [m] that are worth saying
 
 @dataclass(frozen=True)
 class Way:
-    """A place of the key, or a pose of the sitter, that may be a road."""
+    """A place of the key, or a pose of the sitter, that may be a way to the pattern."""
 
     place: tuple[float, float, float] | None = None
     """Of the key in the room [m]; None to leave it."""
@@ -29,7 +29,7 @@ class Way:
 
 
 def taken(photo_set: Set, hung: Hung | None, way: Way) -> Set:
-    """The set with a road gone; `hung` is the key that is carried."""
+    """The set with a way gone; `hung` is the key that is carried."""
     made = hung.moved(np.array(way.place)) if way.place is not None and hung else photo_set
     if way.head_turn or way.head_nod or way.body_turn:
         s = made.sitter
@@ -45,10 +45,6 @@ def taken(photo_set: Set, hung: Hung | None, way: Way) -> Set:
     return made
 
 
-def _owned(name: str) -> str:
-    return f"the {name}'s" if not name.endswith("s") else f"the {name}'"
-
-
 def _level(place: np.ndarray, middle: np.ndarray) -> tuple[float, float]:
     """Azimuth round the vertical through the face [degrees], and level distance [m]."""
     x, _, z = place - middle
@@ -61,7 +57,7 @@ def wrapped(turn: float) -> float:
 
 
 def effort(way: Way, now: np.ndarray) -> float:
-    """What a road costs, in metres of a stand carried; now : (3,) where the key is [m]."""
+    """What a way costs, in metres of a stand carried; now : (3,) where the key is [m]."""
     asked = abs(way.head_turn) + abs(way.head_nod) + 0.7 * abs(way.body_turn)
     cost = ASKED + A_DEGREE * asked if asked else 0.0
     if way.place is not None:
@@ -72,57 +68,50 @@ def effort(way: Way, now: np.ndarray) -> float:
     return cost
 
 
-def _round(photo_set: Set, name: str, now: float, then: float, middle: np.ndarray) -> str:
-    lens = _level(photo_set.camera.place.array, middle)[0]
-    by = abs(wrapped(then - now))
-    nearer = abs(wrapped(then - lens)) < abs(wrapped(now - lens))
-    where = "toward" if nearer else "away from"
-    crossed = np.sign(wrapped(then - lens)) != np.sign(wrapped(now - lens)) and by > 10 and abs(wrapped(now - lens)) > 3
-    if crossed and abs(wrapped(then - lens)) > 3:
-        return f"walk the {name} {by:.0f} degrees round the sitter, to the other side of the lens axis"
-    return f"turn the {name} {by:.0f} degrees round the sitter {where} the lens axis"
-
-
-def words(photo_set: Set, hung: Hung | None, way: Way, key: np.ndarray, middle: np.ndarray, feet: bool = False) -> str:
-    """The road in words.
+def acts_of(photo_set: Set, hung: Hung | None, way: Way, key: np.ndarray, middle: np.ndarray) -> tuple[Act, ...]:
+    """What is to be done, in the order it is said.
 
     Parameters
     ----------
     photo_set : the set before; hung : the key that is carried, None for one that stays
     key, middle : (3,) where the key and the middle of the face are [m]
     """
-    said = _carried(photo_set, hung, np.array(way.place), middle, feet) if hung and way.place is not None else []
-    said += _asked(photo_set, way, key, middle)
-    return " and ".join(said) if len(said) < 3 else ", ".join(said[:-1]) + " and " + said[-1]
+    made = _carried(photo_set, hung, np.array(way.place), middle) if hung and way.place is not None else []
+    return (*made, *_asked(photo_set, way, key, middle))
 
 
-def _carried(photo_set: Set, hung: Hung, place: np.ndarray, middle: np.ndarray, feet: bool) -> list[str]:
-    said: list[str] = []
+def _round(photo_set: Set, name: str, now: float, then: float, middle: np.ndarray) -> Act:
+    lens = _level(photo_set.camera.place.array, middle)[0]
+    by = abs(wrapped(then - now))
+    nearer = abs(wrapped(then - lens)) < abs(wrapped(now - lens))
+    crossed = np.sign(wrapped(then - lens)) != np.sign(wrapped(now - lens)) and by > 10 and abs(wrapped(now - lens)) > 3
+    where = "across" if crossed and abs(wrapped(then - lens)) > 3 else "toward" if nearer else "away from"
+    return Act("key.round", {"by_degrees": by}, {"key": name, "where": where})
+
+
+def _carried(photo_set: Set, hung: Hung, place: np.ndarray, middle: np.ndarray) -> list[Act]:
+    acts: list[Act] = []
+    key = {"key": hung.name}
     (turn, far), (new_turn, new_far) = _level(hung.place, middle), _level(place, middle)
     if abs(wrapped(new_turn - turn)) > LEAST_TURN and min(far, new_far) > 0.1:
-        said.append(_round(photo_set, hung.name, turn, new_turn, middle))
+        acts.append(_round(photo_set, hung.name, turn, new_turn, middle))
     low, new_low = hung.lower_edge(hung.place), hung.lower_edge(place)
     if abs(new_low - low) > LEAST_LENGTH:
-        verb, whose = "raise" if new_low > low else "lower", "its" if said else _owned(hung.name)
-        said.append(
-            f"{verb} {whose} lower edge {length_text(abs(new_low - low), feet)}, to {length_text(new_low, feet)}"
-        )
+        code = "key.raise" if new_low > low else "key.lower"
+        acts.append(Act(code, {"by_m": abs(new_low - low), "to_m": new_low}, key))
     if abs(new_far - far) > LEAST_LENGTH:
-        verb, where = ("bring", "nearer") if new_far < far else ("take", "farther off")
-        whose = "its" if said else _owned(hung.name)
-        said.append(f"{verb} {whose} stand {length_text(abs(new_far - far), feet)} {where}")
-    return said
+        acts.append(Act("key.nearer" if new_far < far else "key.farther", {"by_m": abs(new_far - far)}, key))
+    return acts
 
 
-def _asked(photo_set: Set, way: Way, key: np.ndarray, middle: np.ndarray) -> list[str]:
-    said, light = [], _level(key, middle)[0]
+def _asked(photo_set: Set, way: Way, key: np.ndarray, middle: np.ndarray) -> list[Act]:
+    acts, light = [], _level(key, middle)[0]
     nose = photo_set.sitter.body_turn + photo_set.sitter.head_turn
-    for by, what in ((way.head_turn, "turn the nose"), (way.body_turn, "turn on the seat")):
+    for by, code in ((way.head_turn, "sitter.turn_nose"), (way.body_turn, "sitter.turn_on_seat")):
         if by:
             to = "to" if abs(wrapped(light - nose - by)) < abs(wrapped(light - nose)) else "away from"
-            said.append(f"have the sitter {what} {abs(by):.0f} degrees {to} the light")
+            acts.append(Act(code, {"by_degrees": abs(by)}, {"to": to}))
     if way.head_nod:
-        said.append(
-            f"have the sitter bring the chin {'down' if way.head_nod > 0 else 'up'} {abs(way.head_nod):.0f} degrees"
-        )
-    return said
+        code = "sitter.chin_down" if way.head_nod > 0 else "sitter.chin_up"
+        acts.append(Act(code, {"by_degrees": abs(way.head_nod)}, {"asked": "yes"}))
+    return acts

@@ -32,13 +32,13 @@ def with_light(photo_set: Set, **changes) -> Set:
 
 
 def rich_set() -> Set:
-    """The first demo set with a rim, a ground light and a window, a panel of each shape, a chest and two doors."""
+    """The first demo set with a rim, a background light and a window, a panel of each shape, a chest and two doors."""
     s = plain_set()
     left, face = -s.room.width / 2, s.lights[0].aim
     lights = (
         *s.lights,
         Light(Point(0.9, 1.9, 1.2), face, -2.0, Softbox(0.3, 0.9, fabric_grid=40.0), "rim", role="rim"),
-        Light(Point(-1.1, 0.6, 1.5), Point(0.0, 1.2, 0.5), -3.0, Bowl(), "ground", role="ground", grid=20),
+        Light(Point(-1.1, 0.6, 1.5), Point(0.0, 1.2, 0.5), -3.0, Bowl(), "background", role="background", grid=20),
         Light(Point(left, 1.4, 3.0), Point(left + 1, 1.4, 3.0), 0.0, Bare(), "window", Window(), role="other"),
     )
     panels = (

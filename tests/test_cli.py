@@ -57,7 +57,7 @@ class CommandLine(unittest.TestCase):
             self.assertTrue(all(set(f) == {"code", "severity", "step", "message", "figures", "mend"} for f in findings))
             found = {f["code"]: f for f in findings}
             narrow_one = found["backdrop.narrow"]
-            self.assertEqual((narrow_one["severity"], narrow_one["step"]), ("look", "backdrop"))
+            self.assertEqual((narrow_one["severity"], narrow_one["step"]), ("warn", "backdrop"))
             self.assertGreater(narrow_one["figures"]["least_width_m"], 0.5)
             file["set"] = narrow_one["mend"]["set"]
             narrow.write_text(json.dumps(file))
@@ -77,12 +77,12 @@ class CommandLine(unittest.TestCase):
         self.assertTrue(said.startswith("loop\n"), said)
         self.assertIn("The nose's shadow points to camera-right", said)
 
-    def test_advise_gives_roads_whose_sets_have_the_pattern(self):
+    def test_advise_gives_ways_whose_sets_have_the_pattern(self):
         made = json.loads(run("advise", SET, "--to", "butterfly", "--json").stdout)
         self.assertFalse(made["here"])
         with tempfile.TemporaryDirectory() as folder:
             there = Path(folder) / "there.json"
-            file = json.loads(Path(SET).read_text()) | {"set": made["roads"][0]["set"]}
+            file = json.loads(Path(SET).read_text()) | {"set": made["ways"][0]["set"]}
             there.write_text(json.dumps(file))
             self.assertEqual(json.loads(run("pattern", str(there), "--json").stdout)["pattern"], "butterfly")
             self.assertEqual(

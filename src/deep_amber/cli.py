@@ -10,9 +10,9 @@ import click
 
 from .core.answer import Answer
 from .core.checks.finding import Finding
+from .core.model.patterns import PATTERNS, Pattern
 from .core.pattern.cannot import Advice, advice_of
 from .core.pattern.reading import pattern_of
-from .core.pattern.rules import PATTERNS, Pattern
 from .core.presenting.pattern_summary import pattern_summary
 from .core.problem import NotAccepted
 from .core.rules.heat import heat_warnings
@@ -148,7 +148,7 @@ def check(set_file: Path, as_json: bool) -> None:
     for warning in heat_warnings(file.set):
         click.echo(f"careful, {warning}")
     for finding in findings:
-        mark = "look here" if finding.severity == "look" else "note"
+        mark = "look here" if finding.severity == "warn" else "note"
         click.echo(
             f"{finding.step}, {mark}: {message(finding)}"
             + (f" Mend: {answer_text(finding.mend)}." if finding.mend else "")

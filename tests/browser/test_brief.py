@@ -142,7 +142,7 @@ class Brief(PageTest):
         focal.press("Enter")
         self.page.get_by_role("alert").get_by_text("85 mm, or another lens").wait_for()
         focal.press("Escape")
-        self.choose("held", "level")
+        self.choose("orientation", "landscape")
         self.settled(after=turn)
         box = self.page.locator(".frame .print img").bounding_box()
         assert box

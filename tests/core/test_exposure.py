@@ -13,7 +13,6 @@ from deep_amber.core.exposure.meter import C_DOME, C_FLAT, lighting_ratio, meter
 from deep_amber.core.exposure.response import (
     CLIP_STOPS,
     MID_GREY,
-    code_value,
     exposure_factor,
     ladder,
     lightness,
@@ -22,6 +21,7 @@ from deep_amber.core.exposure.response import (
 from deep_amber.core.kit.emission import output_factor
 from deep_amber.core.model import Camera, Light, Point, Softbox
 from deep_amber.core.picture.develop import to_srgb
+from deep_amber.core.srgb import code_value
 
 
 def camera(aperture=8.0, sensitivity=100.0) -> Camera:

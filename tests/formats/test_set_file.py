@@ -100,7 +100,7 @@ class Refused(unittest.TestCase):
             del data["set"][part]
         for part, names in (
             ("sitter", ("posture", "glasses", "cloth", "sheen")),
-            ("camera", ("held", "lens")),
+            ("camera", ("orientation", "lens")),
             ("backdrop", ("sweep", "kind")),
         ):
             for name in names:
@@ -116,9 +116,21 @@ class Refused(unittest.TestCase):
         read = read_set_file(json.dumps(data).encode())
         self.assertEqual((read.version, read.set), (VERSION, demo_file().set))
 
+    def test_a_file_of_version_4_is_read_with_its_old_words(self):
+        """It called the background light "ground", and the camera held upright or level."""
+        data = json.loads(write_set_file(demo_file(4))) | {"version": 4}
+        for light in data["set"]["lights"]:
+            light["role"] = {"background": "ground"}.get(light["role"], light["role"])
+        del data["set"]["camera"]["orientation"]
+        data["set"]["camera"]["held"] = "level"
+        read = read_set_file(json.dumps(data).encode()).set
+        self.assertEqual(read.lights, demo_file(4).set.lights)
+        self.assertIn("background", {light.role for light in read.lights})
+        self.assertEqual(read.camera.orientation, "landscape")
+
     def test_another_format_and_a_newer_version(self):
         self.assertEqual(self.fields(lambda d: d.update(format="other")), ["format"])
-        self.assertEqual(self.fields(lambda d: d.update(version=5)), ["version"])
+        self.assertEqual(self.fields(lambda d: d.update(version=VERSION + 1)), ["version"])
         self.assertEqual(self.fields(lambda d: d.update(version="1")), ["version"])
         self.assertEqual(self.fields(lambda d: d.pop("version")), ["version"])
 

@@ -100,13 +100,13 @@ def _four_lights() -> Set:
     key = _at(-45.0, 30.0, 1.2, modifier=Octa(0.9), name="key")
     fill = replace(_at(20.0, 15.0, 1.5, modifier=Umbrella(1.0, "white"), name="fill"), output=-3.0)
     rim = replace(_at(140.0, 35.0, 1.1, modifier=Softbox(0.3, 0.9, fabric_grid=40.0), name="rim"), output=-2.0)
-    ground = Light(Point(-1.1, 0.6, 1.9), Point(0.0, 1.3, 1.2), -3.0, Bowl(), "ground", grid=30)
+    background = Light(Point(-1.1, 0.6, 1.9), Point(0.0, 1.3, 1.2), -3.0, Bowl(), "background", grid=30)
     panels = (
         _panel(70.0, -10.0, 0.7, "silver", name="silver"),
         _panel(0.0, -55.0, 0.55, "white", width=0.6, height=0.4, name="lap"),
         _panel(110.0, 0.0, 0.8, "black", name="black"),
     )
-    return _lit("grey", key, fill, rim, ground, panels=panels)
+    return _lit("grey", key, fill, rim, background, panels=panels)
 
 
 RED = Surface(0.35, Colour(1.0, 0.25, 0.2))

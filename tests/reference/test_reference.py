@@ -7,7 +7,6 @@ from pathlib import Path
 
 import numpy as np
 
-from deep_amber.core.exposure.response import LUMINANCE
 from deep_amber.core.kit.emission import emissions
 from deep_amber.core.model import Set
 from deep_amber.core.simulation import SETTLED, Memory
@@ -16,6 +15,7 @@ from deep_amber.core.simulation.obstacles import obstacles, rows_of
 from deep_amber.core.simulation.readings import exposed
 from deep_amber.core.simulation.sensors import Sensors, meter_sensors
 from deep_amber.core.simulation.stages import Stages
+from deep_amber.core.srgb import LUMINANCE
 from deep_amber.core.transport.direct import illuminance
 from deep_amber.core.transport.weights import FLAT
 from deep_amber.formats.set_file import read_set_file

@@ -97,6 +97,6 @@ class Things(WebTest):
 
     def test_a_level_picture_is_wider_than_high(self):
         photo_set = self.demo_json()["set"]
-        photo_set["camera"]["held"] = "level"
+        photo_set["camera"]["orientation"] = "landscape"
         made = self.client.post("/api/picture", json={"set": photo_set, "quality": "dragged", "viewer": "t", "turn": 1})
         self.assertEqual(made.status_code, 200)

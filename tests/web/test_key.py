@@ -91,11 +91,11 @@ class Dial(Key):
 
 
 class Advice(Key):
-    def test_roads_come_with_their_sets(self):
+    def test_ways_come_with_their_sets(self):
         made = self.ask("advice", target="split").json
         self.assertFalse(made["here"])
-        for road in made["roads"][:2]:
-            self.assertEqual(self.pattern_of(road["set"])["pattern"], "split")
+        for way in made["ways"][:2]:
+            self.assertEqual(self.pattern_of(way["set"])["pattern"], "split")
         self.assertTrue(self.ask("advice", target="loop").json["here"])
         problems = self.assert_refused(self.ask("advice", target="sideways"))
         self.assertEqual(problems[0]["field"], "target")
@@ -158,7 +158,7 @@ class Softness(Key):
         made = self.ask("row", count=3, spacing="1ft 10").json
         self.assertEqual((len(made["stops"]), len(made["best"])), (3, 3))
         self.assertLess(made["best_spread"], made["spread"])
-        self.assertTrue(made["set"] and made["text"])
+        self.assertTrue(made["answer"]["set"] and made["answer"]["text"])
         for wrong, field in (
             ({"count": 9, "spacing": "50cm"}, "count"),
             ({"count": 3, "spacing": "wide"}, "spacing"),

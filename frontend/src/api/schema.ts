@@ -1013,12 +1013,12 @@ export interface components {
              */
             sensor_height: number;
             /**
-             * Held
-             * @description Upright, the longer side stands; level, it lies.
-             * @default upright
+             * Orientation
+             * @description Portrait, the longer side stands; landscape, it lies.
+             * @default portrait
              * @enum {string}
              */
-            held: "upright" | "level";
+            orientation: "portrait" | "landscape";
             /**
              * @description None for any focal length.
              * @default null
@@ -1365,7 +1365,7 @@ export interface components {
              * @default key
              * @enum {string}
              */
-            role: "key" | "fill" | "rim" | "ground" | "room" | "other";
+            role: "key" | "fill" | "rim" | "background" | "room" | "other";
             /**
              * Grid
              * @description Honeycomb in front of a bowl, dish, bare head or speedlight: half-power full angle [degrees], 0 for none.
@@ -1700,10 +1700,10 @@ export interface components {
             format: "deep-amber-set";
             /**
              * Version
-             * @description Version of the format; files of versions 1 to 3 are read as well. A reader refuses files of a newer version than its own.
+             * @description Version of the format; files of versions 1 to 4 are read as well. A reader refuses files of a newer version than its own.
              * @constant
              */
-            version: 4;
+            version: 5;
             /**
              * Name
              * @description Shown on the shelf; one line, without the characters < and >.
@@ -2783,7 +2783,7 @@ export interface components {
              * @default key
              * @enum {string}
              */
-            role: "key" | "fill" | "rim" | "ground" | "room" | "other";
+            role: "key" | "fill" | "rim" | "background" | "room" | "other";
         };
         /** EditIn */
         EditIn: {
@@ -3237,7 +3237,7 @@ export interface components {
              * Severity
              * @enum {string}
              */
-            severity: "note" | "look";
+            severity: "note" | "warn";
             /** Step */
             step: string;
             /** Message */

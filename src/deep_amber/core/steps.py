@@ -63,7 +63,7 @@ STEPS = (
     Step(
         "brief",
         "Brief",
-        "look",
+        "warn",
         lambda a: brief_findings(a.photo_set, a.mesh, a.go_on),
         brief.FINDINGS,
         brief.ACTS,
@@ -141,7 +141,7 @@ def findings_of(
     made = []
     for step in STEPS:
         found = [f if f.mend is None or _sound(f.mend.photo_set) else replace(f, mend=None) for f in step.rules(asked)]
-        made += sorted(found, key=lambda f: f.severity != "look")
+        made += sorted(found, key=lambda f: f.severity != "warn")
     return made
 
 
@@ -169,7 +169,7 @@ def states_of(photo_set: Set, findings: list[Finding], feet: bool = False) -> di
         own = {f.code: f for f in reversed(findings) if f.step == step.code}
         if not step.begun(photo_set):
             made[step.code] = State("not begun", "not begun")
-        elif any(f.severity == "look" for f in findings if f.step == step.code):
+        elif any(f.severity == "warn" for f in findings if f.step == step.code):
             made[step.code] = State("look here", "look here")
         else:
             made[step.code] = State("settled", step.telling(own, Say(feet)))

@@ -1,6 +1,5 @@
 """The set file: JSON, "format": "deep-amber-set". docs/set-file.md is its reference."""
 
-import copy
 import json
 import unicodedata
 from collections.abc import Iterator
@@ -14,9 +13,9 @@ from ..core.problem import NotAccepted, Problem
 from ..core.rules.validation import problems_of
 from .errors import problems_in
 from .own_json import read_own_json
+from .set_upgrades import VERSION, upgraded
 from .sitter_file import known_sitters
 
-VERSION = 4
 NAME_LENGTH, NOTES_LENGTH = 120, 4000
 
 
@@ -27,8 +26,8 @@ class SetFile(BaseModel):
 
     format: Literal["deep-amber-set"]
     """Always "deep-amber-set"."""
-    version: Literal[4]
-    """Version of the format; files of versions 1 to 3 are read as well. A reader refuses files of a newer version than its own."""
+    version: Literal[5]
+    """Version of the format; files of versions 1 to 4 are read as well. A reader refuses files of a newer version than its own."""
     name: Annotated[str, MinLen(1), MaxLen(NAME_LENGTH)]
     """Shown on the shelf; one line, without the characters < and >."""
     notes: Annotated[str, MaxLen(NOTES_LENGTH)] = ""
@@ -37,7 +36,7 @@ class SetFile(BaseModel):
 
 
 def new_file(name: str, photo_set: Set, notes: str = "") -> SetFile:
-    return SetFile(format="deep-amber-set", version=4, name=name, notes=notes, set=photo_set)
+    return SetFile(format="deep-amber-set", version=5, name=name, notes=notes, set=photo_set)
 
 
 def schema() -> dict[str, Any]:
@@ -83,28 +82,6 @@ def read_set_file(raw: bytes) -> SetFile:
 def parse_stored(text: str) -> SetFile:
     """A set file that was checked before it was stored, by this program or an older one."""
     return SetFile.model_validate(upgraded(json.loads(text)))
-
-
-def upgraded(data: dict[str, Any]) -> dict[str, Any]:
-    """The file's data as the present version writes it; what cannot be understood is left for the checks.
-
-    Version 1 knew strobes with softboxes alone and kept the source's figures in the light itself. Version 2 knew no
-    look, furniture, doors and postures, version 3 no light that follows the face; what is missing takes its default.
-    """
-    version = data.get("version")
-    if version not in (1, 2, 3) or isinstance(version, bool):
-        return data
-    data = copy.deepcopy(data) | {"version": VERSION}
-    if version > 1:
-        return data
-    photo_set = data.get("set")
-    lights = photo_set.get("lights") if isinstance(photo_set, dict) else None
-    for light in lights if isinstance(lights, list) else []:
-        if isinstance(light, dict):
-            source = {"kind": light.pop("kind", "strobe")}
-            source |= {k: light.pop(k) for k in ("energy", "colour_temperature") if k in light}
-            light["source"] = source
-    return data
 
 
 def write_set_file(file: SetFile) -> bytes:

@@ -11,7 +11,7 @@ from ..core.editing.furnish import add_door, add_furniture
 from ..core.kit.owned import Kit
 from ..core.kit.readings import trim_of
 from ..core.model.things import thing_index
-from ..core.presenting.offers import offers, taken
+from ..core.presenting.offers import item_named, offers
 from ..core.problem import NotAccepted, Problem
 from ..core.simulation.falloff import equal_exposure
 from ..formats.lm63 import read_lm63
@@ -56,12 +56,12 @@ def add(body: AddIn):
     if body.part in ("furniture", "doors"):
         made = add_door(photo_set) if body.part == "doors" else add_furniture(photo_set, body.name)
         return scene_of(sound(made), body, thing=f"{body.part}.{len(getattr(made, body.part)) - 1}")
-    item, owned = taken(kit, body.part, body.name)
+    item, owned = item_named(kit, body.part, body.name)
     if body.part == "panels":
         figures = {k: getattr(item, k) for k in ("surface", "width", "height", "shape")}
         made = editing.add_panel(photo_set, mesh, figures, owned)
         return scene_of(sound(made), body, thing=f"panels.{len(made.panels) - 1}")
-    modifier, modifier_owned = taken(kit, "modifiers", body.modifier) if body.modifier else (None, "")
+    modifier, modifier_owned = item_named(kit, "modifiers", body.modifier) if body.modifier else (None, "")
     trim = trim_of(kit, owned, modifier_owned) if owned else 0.0
     made = editing.add_light(
         photo_set, mesh, item.source, modifier.modifier if modifier else None, body.role, owned, modifier_owned, trim
@@ -90,7 +90,7 @@ def edit(body: EditIn):
 @gear.post("/swap", responses={"200": SceneOut})
 def swap(body: SwapIn):
     """Another modifier on a light, at the same place."""
-    item, owned = taken(_kit(), "modifiers", body.modifier)
+    item, owned = item_named(_kit(), "modifiers", body.modifier)
     return scene_of(sound(editing.swap_modifier(sound(body.set), body.thing, item.modifier, owned)), body)
 
 

@@ -9,10 +9,10 @@ from ..core import units
 from ..core.editing.fields import seat
 from ..core.group.row import row_of
 from ..core.model import Set
+from ..core.model.key import key_index
 from ..core.pattern.cannot import advice_to
 from ..core.pattern.dial import dial_of
 from ..core.pattern.eye_view import EYE, FACE, IRIS_OF_WIDTH, eye_sets, face_set
-from ..core.pattern.key_light import key_index
 from ..core.pattern.reach import Support, support_of
 from ..core.pattern.reading import read_pattern
 from ..core.pattern.shine_on_skin import shine_of, shine_text
@@ -23,7 +23,7 @@ from ..core.presenting.facts import coverage
 from ..core.presenting.say import Say
 from ..core.problem import NotAccepted, Problem
 from ..core.simulation import DRAGGED, Memory, simulate
-from ..core.simulation.quality import Quality, held
+from ..core.simulation.quality import Quality, oriented
 from ..core.simulation.stages import Stages
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
@@ -77,7 +77,7 @@ def dial(body: DialIn):
 @key.post("/turn", responses={"200": SceneOut})
 def turn(body: TurnKeyIn):
     """The key carried to a place of the dial at its present distance; walls, floor and ceiling resist."""
-    stages = Stages(sound(body.set), sitter_of(body.set), Memory(), held(DRAGGED, body.set.camera), lambda: None)
+    stages = Stages(sound(body.set), sitter_of(body.set), Memory(), oriented(DRAGGED, body.set.camera), lambda: None)
     made = turned_to(stages, body.azimuth, body.elevation)
     return scene_of(sound(made.photo_set), body, made.resisted)
 

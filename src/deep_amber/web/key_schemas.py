@@ -6,8 +6,8 @@ from annotated_types import MaxLen
 from pydantic import BaseModel, Field
 
 from ..core.model import Set
+from ..core.model.patterns import Pattern
 from ..core.pattern.dial import Dial
-from ..core.pattern.rules import Pattern
 from .schemas import AnswerOut, Body, SceneIn
 
 

@@ -13,7 +13,7 @@ from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
 from ..core.rules.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
-from ..core.simulation.quality import held
+from ..core.simulation.quality import oriented
 from ..core.simulation.simulate import quick_quality
 from ..core.simulation.stages import Stages
 from ..formats.sitter_file import known_sitters, sitter_of
@@ -71,7 +71,7 @@ class PictureDesk:
             self._before = photo_set
             mesh = sitter_of(photo_set)
             made = simulate(shown, mesh, finely, self._memory, go_on)
-            stages = Stages(shown, mesh, self._memory, held(finely, shown.camera), go_on)
+            stages = Stages(shown, mesh, self._memory, oriented(finely, shown.camera), go_on)
             return made, read_pattern(stages, made.readings, was)
 
     @contextmanager
@@ -90,7 +90,7 @@ class PictureDesk:
 
         with self._asking(asked), self._beside:
             go_on()
-            yield Stages(photo_set, sitter_of(photo_set), self._aside, held(DRAGGED, photo_set.camera), go_on)
+            yield Stages(photo_set, sitter_of(photo_set), self._aside, oriented(DRAGGED, photo_set.camera), go_on)
 
     @contextmanager
     def _asking(self, asked: bool) -> Iterator[None]:

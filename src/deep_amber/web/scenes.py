@@ -9,9 +9,9 @@ from ..core.editing.choices import choices_of
 from ..core.editing.fields import Field, fields_of, has_steps
 from ..core.kit.owned import shortages
 from ..core.model import Light, Set
+from ..core.model.key import key_index
 from ..core.model.things import still_there, thing_index
 from ..core.pattern.follow import followed
-from ..core.pattern.key_light import key_index
 from ..core.presenting.drawing import drawing
 from ..core.presenting.facts import facts_of
 from ..core.presenting.sheet import group_of, value_text

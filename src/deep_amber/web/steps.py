@@ -6,7 +6,7 @@ from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.framing.framings import FRAMINGS, framed_as
-from ..core.framing.lenses import taken
+from ..core.framing.lenses import put_on
 from ..core.kit.catalogue import CATALOGUE
 from ..core.model.camera import Lens
 from ..core.problem import NotAccepted, Problem
@@ -86,4 +86,4 @@ def put_lens_on(body: LensIn):
     if body.name and lens is None:
         raise NotAccepted([Problem("camera.lens", f"{body.name!r} is not in the kit", "a lens of the kit")])
     photo_set = sound(body.set)
-    return scene_of(sound(replace(photo_set, camera=taken(photo_set.camera, lens))), body)
+    return scene_of(sound(replace(photo_set, camera=put_on(photo_set.camera, lens))), body)

@@ -46,7 +46,7 @@ class HeadShadows(unittest.TestCase):
     def test_light_from_behind_off_or_on_the_backdrop_throws_none(self):
         self.assertEqual(head_shadows(self.lit_from(-0.3, 0.4, -1.0), self.mesh), [])
         self.assertEqual(head_shadows(with_light(self.set, on=False), self.mesh), [])
-        self.assertEqual(head_shadows(with_light(self.set, role="ground"), self.mesh), [])
+        self.assertEqual(head_shadows(with_light(self.set, role="background"), self.mesh), [])
 
     def test_the_drawing_shows_the_part_that_is_seen_its_margins_and_the_shadow(self):
         drawn, seen = drawing(self.set, self.mesh), coverage(self.set)

@@ -46,14 +46,14 @@ class AnySet(unittest.TestCase):
         SITTERS,
         LOOKS,
         st.sampled_from(list(BACKDROPS)),
-        st.sampled_from(["upright", "level"]),
+        st.sampled_from(["portrait", "landscape"]),
     )
     def test_figures_are_finite_and_mends_sound(
         self, rich, place, focal_length, aperture, turn, width, feet, sitter, look, material, held
     ):
         s = rich_set() if rich else plain_set()
         s = choose(replace(s, sitter=replace(s.sitter, **sitter), look=look), "backdrop.material", material)
-        s = choose(s, "camera.held", held)
+        s = choose(s, "camera.orientation", held)
         camera = replace(s.camera, place=place, focal_length=focal_length, aperture=aperture)
         s = replace(s, camera=camera, backdrop=replace(s.backdrop, turn=turn, width=width))
         assume(problems_of(s, known_sitters()) == [])

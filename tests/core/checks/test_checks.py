@@ -33,13 +33,13 @@ class Findings(unittest.TestCase):
         self.mesh = mesh_of(self.set)
 
     def codes(self, photo_set: Set) -> set[str]:
-        return {f.code for f in findings_of(photo_set, self.mesh) if f.severity == "look"}
+        return {f.code for f in findings_of(photo_set, self.mesh) if f.severity == "warn"}
 
     def mended(self, photo_set: Set, code: str) -> Set:
         """The set after the mend of a finding that must be there; it must be sound and the finding gone."""
         self.assertEqual(problems_of(photo_set, ["nadia"]), [])
         found = [f for f in findings_of(photo_set, self.mesh) if f.code == code]
-        self.assertEqual([f.severity for f in found], ["look"], code)
+        self.assertEqual([f.severity for f in found], ["warn"], code)
         self.assertIsNotNone(found[0].mend)
         after = found[0].mend.photo_set
         self.assertEqual(problems_of(after, ["nadia"]), [])

@@ -21,7 +21,7 @@ class Pattern(unittest.TestCase):
     def test_another_pattern_than_the_look_s_asks_and_its_mend_draws_it(self):
         look = replace(PRESETS["headshot"], pattern="Rembrandt")
         made = found(replace(lit(-25, 35), look=look))["key.pattern"]
-        self.assertEqual(made.severity, "look")
+        self.assertEqual(made.severity, "warn")
         self.assertIn("The key draws loop. The brief asks for Rembrandt.", message(made))
         self.assertEqual(named(made.mend.photo_set), "Rembrandt")
         self.assertEqual(found(made.mend.photo_set)["key.pattern"].severity, "note")
@@ -31,7 +31,7 @@ class Pattern(unittest.TestCase):
         short = replace(lit(45, 30, head_turn=35.0), look=replace(PRESETS["headshot"], pattern="short"))
         self.assertEqual(found(short)["key.pattern"].severity, "note")
         broad = replace(short, look=replace(PRESETS["headshot"], pattern="broad"))
-        self.assertEqual(found(broad)["key.pattern"].severity, "look")
+        self.assertEqual(found(broad)["key.pattern"].severity, "warn")
 
     def test_two_names_are_said_where_neither_is_sure(self):
         self.assertIn("The key lies between", message(found(lit(44, 35, who="jun"))["key.pattern"]))
@@ -49,7 +49,7 @@ class Pattern(unittest.TestCase):
                 surfaces=replace(away.room.surfaces, front=replace(away.room.surfaces.front, reflectance=0.02)),
             ),
         )
-        self.assertEqual(found(away)["key.none"].severity, "look")
+        self.assertEqual(found(away)["key.none"].severity, "warn")
 
 
 class Face(unittest.TestCase):
@@ -95,7 +95,7 @@ class Face(unittest.TestCase):
 
     def test_a_missing_catchlight_and_the_drop_that_brings_it_back(self):
         made = found(lit(0, 60, 1.4, BARE))["key.catchlight"]
-        self.assertEqual(made.severity, "look")
+        self.assertEqual(made.severity, "warn")
         self.assertIn("missing in both eyes", message(made))
         self.assertTrue(all(c.present for c in reading(made.mend.photo_set).catchlights))
         self.assertIn("A catchlight in each eye, at 12:00", message(found(lit(0, 35))["key.catchlight"]))

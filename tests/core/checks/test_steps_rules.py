@@ -22,7 +22,7 @@ class Rules(unittest.TestCase):
         self.assertEqual(problems_of(photo_set, known_sitters()), [])
         return [f for f in findings_of(photo_set, sitter_of(photo_set), **asked) if f.code == code]
 
-    def one(self, photo_set: Set, code: str, severity: str = "look", **asked):
+    def one(self, photo_set: Set, code: str, severity: str = "warn", **asked):
         (finding,) = self.found(photo_set, code, **asked)
         self.assertEqual(finding.severity, severity, message(finding))
         return finding
@@ -31,7 +31,7 @@ class Rules(unittest.TestCase):
         finding = self.one(photo_set, code)
         self.assertIsNotNone(finding.mend, code)
         after = finding.mend.photo_set
-        self.assertFalse([f for f in self.found(after, code) if f.severity == "look"], code)
+        self.assertFalse([f for f in self.found(after, code) if f.severity == "warn"], code)
         return after
 
     def looked_at(self, photo_set: Set | None = None, **aims) -> Set:
@@ -78,7 +78,7 @@ class Brief(Rules):
             for f in self.found(replace(black, sitter=replace(black.sitter, hair_stops=float(s))), "brief.hair")
             if "melts" in message(f)
         ]
-        self.assertTrue(melts and all(f.severity == "look" and "A rim light" in message(f) for f in melts))
+        self.assertTrue(melts and all(f.severity == "warn" and "A rim light" in message(f) for f in melts))
 
 
 class Room(Rules):
@@ -119,7 +119,7 @@ class Room(Rules):
         finding = self.one(slow, "room.lamps")
         self.assertFalse(
             self.found(finding.mend.photo_set, "room.lamps")
-            and self.found(finding.mend.photo_set, "room.lamps")[0].severity == "look"
+            and self.found(finding.mend.photo_set, "room.lamps")[0].severity == "warn"
         )
 
     def test_what_stands_before_a_door_is_named(self):
@@ -172,7 +172,7 @@ class Backdrop(Rules):
         dark = choose(plain_set(), "backdrop.material", "softbox face")
         dark = replace(dark, backdrop=replace(dark.backdrop, width=1.2, lower=0.6, height=2.0))
         after = self.mended(dark, "backdrop.unlit")
-        self.assertEqual(after.lights[-1].role, "ground")
+        self.assertEqual(after.lights[-1].role, "background")
 
     def test_a_shadow_out_of_the_frame_is_said_where_it_falls(self):
         s, face = plain_set(), plain_set().camera.aim

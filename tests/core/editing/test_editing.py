@@ -32,7 +32,7 @@ class Editing(unittest.TestCase):
 
     @settings(max_examples=40, deadline=None)
     @given(
-        st.sampled_from(["key", "fill", "rim", "ground", "other"]),
+        st.sampled_from(["key", "fill", "rim", "background", "other"]),
         st.sampled_from([Strobe(), Speedlight(), Tube(), Window()]),
         st.floats(2.0, 4.0),
         st.floats(2.4, 6.0),

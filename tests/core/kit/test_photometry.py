@@ -9,7 +9,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from deep_amber.core.exposure.meter import C_FLAT, metered_aperture
-from deep_amber.core.exposure.response import LUMINANCE
 from deep_amber.core.gear.gels import GELS
 from deep_amber.core.kit.emission import emissions, emitted_colour, output_factor
 from deep_amber.core.model import (
@@ -31,6 +30,7 @@ from deep_amber.core.model import (
     Window,
 )
 from deep_amber.core.presenting.facts import facts_of
+from deep_amber.core.srgb import LUMINANCE
 from deep_amber.core.transport.direct import unshadowed
 
 ORIGIN, AHEAD = Point(0.0, 0.0, 0.0), Point(0.0, 0.0, 5.0)

@@ -3,12 +3,12 @@
 from dataclasses import replace
 
 from deep_amber.core.model import Bare, Octa, Point, Set, Softbox
+from deep_amber.core.model.patterns import PATTERNS
 from deep_amber.core.pattern.directions import direction
 from deep_amber.core.pattern.face_points import face_points
 from deep_amber.core.pattern.key_light import key_light
 from deep_amber.core.pattern.measures import Measures, measures_of
 from deep_amber.core.pattern.reading import PatternReading, read_pattern, shares_of
-from deep_amber.core.pattern.rules import PATTERNS
 from deep_amber.core.simulation import DRAGGED, Memory
 from deep_amber.core.simulation.readings import readings_of
 from deep_amber.core.simulation.stages import Stages

@@ -9,11 +9,11 @@ import numpy as np
 from deep_amber.core.editing.adding import pair_with_board
 from deep_amber.core.editing.moves import move
 from deep_amber.core.model import Bowl, Panel, Point, Window
+from deep_amber.core.model.patterns import PATTERNS
 from deep_amber.core.pattern.advice import ways_to
 from deep_amber.core.pattern.cannot import advice_to
 from deep_amber.core.pattern.dial import dial_of
 from deep_amber.core.pattern.reach import Support
-from deep_amber.core.pattern.rules import PATTERNS
 from deep_amber.core.pattern.tries import tries_of
 from deep_amber.core.pattern.turning import turned_to
 from deep_amber.core.problem import NotAccepted

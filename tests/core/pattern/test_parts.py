@@ -188,7 +188,7 @@ class Closer(unittest.TestCase):
             (camera.place, camera.focal_length, camera.aperture),
             (s.camera.place, s.camera.focal_length, s.camera.aperture),
         )
-        self.assertEqual(face_set(s, stages_of(s).mesh).camera.held, "upright")
+        self.assertEqual(face_set(s, stages_of(s).mesh).camera.orientation, "portrait")
 
 
 if __name__ == "__main__":

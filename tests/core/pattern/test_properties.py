@@ -7,13 +7,14 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from deep_amber.core.model.patterns import PATTERNS
 from deep_amber.core.pattern.directions import angles, apart, direction
 from deep_amber.core.pattern.face_points import face_points
 from deep_amber.core.pattern.many_lights import levels
 from deep_amber.core.pattern.measures import measures_of
 from deep_amber.core.pattern.occlusion import clear_ways
 from deep_amber.core.pattern.placing import Carried, strongest
-from deep_amber.core.pattern.rules import PATTERNS, between, most_likely, probabilities
+from deep_amber.core.pattern.rules import between, most_likely, probabilities
 from deep_amber.core.sitter.face import head_frame
 
 from .lit import BARE, BOX, OCTA, lit, shares, stages_of

@@ -2,7 +2,7 @@
 
 import unittest
 
-from deep_amber.core.pattern.rules import PATTERNS
+from deep_amber.core.model.patterns import PATTERNS
 from deep_amber.formats.sitter_file import known_sitters
 
 from .lit import BARE, BOX, OCTA, lit, measured, named, reading, shares

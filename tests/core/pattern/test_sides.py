@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 
 from deep_amber.core.model import Panel, Point
-from deep_amber.core.pattern.key_light import key_index
+from deep_amber.core.model.key import key_index
 
 from .lit import lit, reading, room_for_all
 
@@ -69,7 +69,7 @@ class Composed(unittest.TestCase):
         ground = replace(
             key,
             name="ground",
-            role="ground",
+            role="background",
             output=0.0,
             place=Point(-1.8, 1.0, 1.8),
             aim=Point(0.0, 1.3, s.backdrop.z),

@@ -10,7 +10,7 @@ from deep_amber.core.editing.choices import choices_of, choose
 from deep_amber.core.editing.fields import enter, fields_of, nudge
 from deep_amber.core.editing.furnish import FURNITURE, add_door, add_furniture
 from deep_amber.core.editing.moves import move
-from deep_amber.core.framing.lenses import longest_under, taken, with_lens
+from deep_amber.core.framing.lenses import longest_under, put_on, with_lens
 from deep_amber.core.geometry.quads import furniture_quads, sweep_quad
 from deep_amber.core.model.camera import Lens
 from deep_amber.core.model.furniture import Door, Furniture
@@ -208,7 +208,7 @@ class Chosen(unittest.TestCase):
         self.assertLess(nudge(s, mesh, "camera.tilt", -1.0).camera.aim.y, s.camera.aim.y)
 
     def test_level_the_picture_lies_on_the_same_sensor(self):
-        s = choose(plain_set(), "camera.held", "level")
+        s = choose(plain_set(), "camera.orientation", "landscape")
         self.assertEqual((s.camera.aspect, s.camera.sensor), (1.25, (36.0, 24.0)))
 
 
@@ -223,10 +223,10 @@ class Lenses(unittest.TestCase):
 
     def test_putting_a_lens_on_keeps_to_what_it_can(self):
         camera = plain_set().camera
-        on = taken(camera, ZOOM)
+        on = put_on(camera, ZOOM)
         self.assertEqual((on.focal_length, on.aperture), (70.0, 8.0))
         self.assertEqual(with_lens(replace(camera, aperture=1.4), 50.0, ZOOM).aperture, 4.0)
-        self.assertIsNone(taken(on, None).lens)
+        self.assertIsNone(put_on(on, None).lens)
 
 
 class FurnitureInMoves(unittest.TestCase):

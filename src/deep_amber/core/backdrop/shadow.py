@@ -4,13 +4,13 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE
 from ..kit.emission import emissions
 from ..simulation.layers import bounced_layer
 from ..simulation.obstacles import obstacles, rows_of
 from ..simulation.readings import exposed, lights_on
 from ..simulation.stages import Stages
 from ..sitter.kinds import WALL_KIND
+from ..srgb import LUMINANCE
 from ..transport.direct import unshadowed, visibility
 from ..transport.sampling import rotations
 

@@ -5,11 +5,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE, stops_from_mid_grey
+from ..exposure.response import stops_from_mid_grey
 from ..model.look import Look
 from ..simulation.sensors import CHEEK_RADIUS, POINTS
 from ..sitter.face import vertices_near
 from ..sitter.mesh import SKIN, SitterMesh
+from ..srgb import LUMINANCE
 
 TOLERANCE = 1 / 3  # stops either side of an aim: one click of the camera
 KEY_OFFSET = {"high": 2 / 3, "middle": 0.0, "low": -2 / 3}

@@ -48,7 +48,7 @@ def _width(photo_set: Set, seen: Coverage) -> Iterator[Finding]:
         else ("camera-left" if seen.margin_left < 0 else "camera-right")
     )
     made = _aside(photo_set, seen) or _wider(photo_set, seen) or _nearer(photo_set)
-    yield Finding("backdrop.narrow", "look", figures, {"side": side, "hung": photo_set.backdrop.hung}, made)
+    yield Finding("backdrop.narrow", "warn", figures, {"side": side, "hung": photo_set.backdrop.hung}, made)
 
 
 def _aside(photo_set: Set, seen: Coverage) -> Answer | None:
@@ -92,7 +92,7 @@ def _top(photo_set: Set, seen: Coverage) -> Iterator[Finding]:
     height = min(math.ceil((seen.top + SPARE) * 20) / 20, photo_set.room.height)
     mended = replace(photo_set, backdrop=replace(photo_set.backdrop, height=height))
     made = mend(mended, "backdrop.higher", {"height_m": height}) if height >= seen.top and fits(mended) else None
-    yield Finding("backdrop.low", "look", {"margin_top_m": seen.margin_top}, mend=made)
+    yield Finding("backdrop.low", "warn", {"margin_top_m": seen.margin_top}, mend=made)
 
 
 def _shadows(photo_set: Set, mesh: SitterMesh, go_on: GoOn, with_bounce: bool = True) -> list[BackdropShadow]:
@@ -118,7 +118,7 @@ def _apart(photo_set: Set, back: float, ahead: float) -> Set:
         backdrop=replace(s.backdrop, z=s.backdrop.z - back),
         sitter=replace(s.sitter, z=s.sitter.z + ahead),
         camera=_shifted(s.camera, ahead),
-        lights=tuple(_shifted(k, -back if k.role == "ground" else ahead) for k in s.lights),
+        lights=tuple(_shifted(k, -back if k.role == "background" else ahead) for k in s.lights),
         panels=tuple(_shifted(k, ahead) for k in s.panels),
     )
 
@@ -157,7 +157,7 @@ def _shadow(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
         side = "middle" if abs(shadow.across) < MIDDLE else "camera-right" if shadow.across > 0 else "camera-left"
         named = {"light": photo_set.lights[shadow.light].name, "side": side}
         made = _out_of_frame(photo_set, mesh, go_on) if shadow is found[0] else None
-        yield Finding("backdrop.shadow", "look", figures, named, made)
+        yield Finding("backdrop.shadow", "warn", figures, named, made)
     shown = {shadow.light for shadow in found}
     for head in head_shadows(photo_set, mesh):
         if head.light in shown or head.in_frame:

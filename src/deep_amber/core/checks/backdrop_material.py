@@ -58,7 +58,7 @@ def _creases(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     figures["crease_m"] = width
     melted = spread >= MELTED * width
     made = None if melted else _opened(photo_set, mesh, width)
-    yield Finding("backdrop.creases", "note" if melted else "look", figures, {"creases": backdrop.creases}, made)
+    yield Finding("backdrop.creases", "note" if melted else "warn", figures, {"creases": backdrop.creases}, made)
 
 
 def _opened(photo_set: Set, mesh: SitterMesh, width: float) -> Answer | None:
@@ -85,14 +85,14 @@ def _foot(photo_set: Set) -> Iterator[Finding]:
     figures = {"bottom_m": seen.bottom, "lower_edge_m": backdrop.lower}
     if backdrop.lower > 0:
         let_down = replace(photo_set, backdrop=replace(backdrop, lower=0.0))
-        yield Finding("backdrop.foot", "look", figures, mend=mend(let_down, "backdrop.let_down"))
+        yield Finding("backdrop.foot", "warn", figures, mend=mend(let_down, "backdrop.let_down"))
         return
     if backdrop.sweep == 0 and backdrop.kind in ("paper", "cloth", "muslin", "painted cloth"):
         needed = (
             math.ceil(10 * min(photo_set.room.depth - backdrop.z, photo_set.camera.place.z - backdrop.z)) / 10 - 0.1
         )
         rolled = replace(photo_set, backdrop=replace(backdrop, sweep=needed))
-        yield Finding("backdrop.foot", "look", figures, mend=mend(rolled, "backdrop.roll_out", {"by_m": needed}))
+        yield Finding("backdrop.foot", "warn", figures, mend=mend(rolled, "backdrop.roll_out", {"by_m": needed}))
 
 
 CAREFUL = ("ceiling bar", "wall bar", "on stands")
@@ -108,7 +108,7 @@ def _hung(photo_set: Set) -> Iterator[Finding]:
 def _unlit(photo_set: Set) -> Iterator[Finding]:
     """A softbox face that nothing lights from within."""
     backdrop = photo_set.backdrop
-    if backdrop.kind != "softbox face" or any(k.role == "ground" and k.on for k in photo_set.lights):
+    if backdrop.kind != "softbox face" or any(k.role == "background" and k.on for k in photo_set.lights):
         return
     turn, middle = math.radians(backdrop.turn), (backdrop.lower + backdrop.height) / 2
     way = (math.sin(turn), math.cos(turn))
@@ -116,6 +116,6 @@ def _unlit(photo_set: Set) -> Iterator[Finding]:
     aim = Point(place.x + way[0], middle, place.z + way[1])
     box = Softbox(min(backdrop.width, 3.0), min(backdrop.height - backdrop.lower, 3.0))
     taken = {k.name for k in (*photo_set.lights, *photo_set.panels)}  # type: ignore[attr-defined]
-    name = next(n for n in ("ground", "softbox ground", "lit face", "face light") if n not in taken)
-    light = Light(place, aim, SOFTBOX_OUTPUT, box, name, Strobe(), "ground")
-    yield Finding("backdrop.unlit", "look", mend=mend(with_added(photo_set, "lights", light), "backdrop.light_it"))
+    name = next(n for n in ("background", "softbox background", "lit face", "face light") if n not in taken)
+    light = Light(place, aim, SOFTBOX_OUTPUT, box, name, Strobe(), "background")
+    yield Finding("backdrop.unlit", "warn", mend=mend(with_added(photo_set, "lights", light), "backdrop.light_it"))

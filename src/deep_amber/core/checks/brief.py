@@ -8,10 +8,11 @@ import numpy as np
 
 from ..answer import mend
 from ..brief.aims import BACKDROP_SURFACES, TOLERANCE, Aim, aims_of
-from ..exposure.response import LUMINANCE, stops_from_mid_grey
+from ..exposure.response import stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
 from ..model.finishes import CLOTHS
+from ..model.key import key_of
 from ..model.look import Look
 from ..model.set import Set
 from ..pattern.softness import as_wished, edge_width
@@ -19,6 +20,7 @@ from ..problem import NotAccepted
 from ..simulation.readings import Readings, readings_of
 from ..sitter.face import face_marks
 from ..sitter.mesh import CLOTH, SitterMesh
+from ..srgb import LUMINANCE
 from ..units import APERTURES, step_in_series
 from .finding import Finding, GoOn, stages_for
 
@@ -56,7 +58,7 @@ def _apart(photo_set: Set, read: Readings, code: str, named: dict[str, str]) -> 
     asked = photo_set.look is not None and photo_set.look.key != "low" and not has_rim
     yield Finding(
         f"brief.{code}",
-        "look" if melts and asked else "note",
+        "warn" if melts and asked else "note",
         {f"{code}_over_backdrop_stops": off[side]},
         {"side": side, "edge": "melts" if melts else "separates", "rim": "there" if has_rim else "none"},
     )
@@ -67,12 +69,12 @@ def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Itera
     yield from _exposure(photo_set, aims["lit_cheek"], read)
     off = read.ratio_stops - math.log2(look.ratio)
     figures = {"ratio": read.ratio, "aimed_ratio": look.ratio, "off_stops": off}
-    yield Finding("brief.ratio", "look" if abs(off) > TOLERANCE else "note", figures)
+    yield Finding("brief.ratio", "warn" if abs(off) > TOLERANCE else "note", figures)
     tones = [read.surfaces[name].stops for name in BACKDROP_SURFACES]
     mean = sum(tones) / len(tones)
     away = mean - look.backdrop_tone
     figures = {"backdrop_stops": mean, "aimed_stops": look.backdrop_tone}
-    yield Finding("brief.backdrop", "look" if abs(away) > TOLERANCE else "note", figures)
+    yield Finding("brief.backdrop", "warn" if abs(away) > TOLERANCE else "note", figures)
 
 
 def _exposure(photo_set: Set, aim: Aim, read: Readings) -> Iterator[Finding]:
@@ -85,11 +87,11 @@ def _exposure(photo_set: Set, aim: Aim, read: Readings) -> Iterator[Finding]:
     camera = photo_set.camera
     stopped = float(step_in_series(camera.aperture, APERTURES, round(3 * off)))
     mended = replace(photo_set, camera=replace(camera, aperture=stopped))
-    yield Finding("brief.exposure", "look", figures, mend=mend(mended, "camera.aperture", {"aperture": stopped}))
+    yield Finding("brief.exposure", "warn", figures, mend=mend(mended, "camera.aperture", {"aperture": stopped}))
 
 
 def _hardness(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
-    key = next((k for k in photo_set.lights if k.role == "key" and k.on), None)
+    key = key_of(photo_set)
     if key is None:
         return
     width = edge_width(key, np.array(face_marks(mesh, photo_set.sitter).face))
@@ -98,7 +100,7 @@ def _hardness(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]
         yield Finding("brief.hardness", "note", figures, named)
         return
     harder = {"hard": True, "soft": False}.get(look.hardness, width > BETWEEN)
-    yield Finding("brief.hardness", "look", figures, named | {"wanted": "harder" if harder else "softer"})
+    yield Finding("brief.hardness", "warn", figures, named | {"wanted": "harder" if harder else "softer"})
 
 
 def _framing(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
@@ -111,7 +113,7 @@ def _framing(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
         made = mend(framed_as(photo_set, mesh, look.framing), "camera.frame", framing=look.framing)
     except NotAccepted:
         made = None
-    yield Finding("brief.framing", "look", figures, named, made)
+    yield Finding("brief.framing", "warn", figures, named, made)
 
 
 def _wardrobe(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
@@ -123,7 +125,7 @@ def _wardrobe(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]
     mended = replace(photo_set, sitter=replace(photo_set.sitter, cloth=wanted))
     yield Finding(
         "brief.cloth",
-        "look",
+        "warn",
         {"cloth_off_stops": off},
         {"wardrobe": look.wardrobe},
         mend(mended, "sitter.dress", cloth=WARDROBE[look.wardrobe]),

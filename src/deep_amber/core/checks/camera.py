@@ -57,7 +57,7 @@ def _length(photo_set: Set, mesh: SitterMesh, lenses: tuple[Lens, ...]) -> Itera
     named = {"framing": USUAL}
     if picture_height(camera, there) >= framing.height:
         back = mend(framed_as(photo_set, mesh, USUAL), "camera.step_back", {"to_m": needed}, **named)
-        yield Finding("camera.tight", "look", figures, mend=back)
+        yield Finding("camera.tight", "warn", figures, mend=back)
         return
     made = None
     if lens:
@@ -67,14 +67,14 @@ def _length(photo_set: Set, mesh: SitterMesh, lenses: tuple[Lens, ...]) -> Itera
         taken = framed_as(shorter, mesh, USUAL)
         made = mend(taken, "camera.take_lens", {"focal_length_mm": lens[0]}, **named, **kit, **zoom)
     figures |= {"needed_m": needed, "focal_length_mm": camera.focal_length}
-    yield Finding("camera.no_length", "look", figures, named, made)
+    yield Finding("camera.no_length", "warn", figures, named, made)
 
 
 def _perspective(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     away = lens_to_face(photo_set, mesh)
     ratio = nose_drawn(photo_set, mesh)
     figures = {"nose_to_ear": ratio, "lens_to_face_m": away}
-    yield Finding("camera.perspective", "look" if ratio > STRONG else "note", figures)
+    yield Finding("camera.perspective", "warn" if ratio > STRONG else "note", figures)
 
 
 def _depth(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
@@ -85,7 +85,7 @@ def _depth(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
             "nearest_focus_m": nearest_focus(camera),
             "focal_length_mm": camera.focal_length,
         }
-        yield Finding("camera.too_near", "look", figures)
+        yield Finding("camera.too_near", "warn", figures)
         return
     depth, ears = depth_of_field(camera, away), face_depth(mesh)
     ground = max(abs(camera.place.z - photo_set.backdrop.z), TOUCHING)
@@ -119,4 +119,4 @@ def _height(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
         return
     level = replace(photo_set.camera.place, y=float(eyes))
     mended = replace(photo_set, camera=replace(photo_set.camera, place=level))
-    yield Finding("camera.height", "look", figures, mend=mend(mended, "camera.to_eyes"))
+    yield Finding("camera.height", "warn", figures, mend=mend(mended, "camera.to_eyes"))

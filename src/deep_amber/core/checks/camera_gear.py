@@ -43,12 +43,12 @@ def gear_findings(photo_set: Set) -> Iterator[Finding]:
     """Lights, panels and stands in the picture, each with the least step aside that takes it out."""
     for found in gear_in_frame(photo_set):
         thing = getattr(photo_set, found.kind)[found.index]
-        if found.kind == "lights" and thing.role == "ground":
+        if found.kind == "lights" and thing.role == "background":
             continue  # behind or beside the sitter it may be meant to show
         side = "camera-right" if found.side > 0 else "camera-left"
         named = {"thing": thing.name, "part": found.part, "side": side}
         made = _out_of_frame(photo_set, found, thing.name)
-        yield Finding("camera.gear", "look", {"inward_share": found.inward}, named, made)
+        yield Finding("camera.gear", "warn", {"inward_share": found.inward}, named, made)
 
 
 def crown_in_picture(photo_set: Set, mesh: SitterMesh) -> float:
@@ -69,7 +69,7 @@ def headroom_findings(photo_set: Set, mesh: SitterMesh, height_at_face: float) -
     if meant or LEAST_HEADROOM <= room <= MOST_HEADROOM:
         yield Finding("camera.headroom", "note", figures)
         return
-    yield Finding("camera.headroom", "look", figures, mend=mend(_tilted(photo_set, mesh, room), "camera.tilt"))
+    yield Finding("camera.headroom", "warn", figures, mend=mend(_tilted(photo_set, mesh, room), "camera.tilt"))
 
 
 def _tilted(photo_set: Set, mesh: SitterMesh, room: float) -> Set:

@@ -10,15 +10,15 @@ from typing import Literal
 from ..answer import Answer
 from ..model.set import Set
 from ..simulation.memory import Memory
-from ..simulation.quality import DRAGGED, held
+from ..simulation.quality import DRAGGED, oriented
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 
 GoOn = Callable[[], None]
 """Called between computations; an exception it raises ends the work."""
 
-Severity = Literal["note", "look"]
-"""A note is a figure worth knowing; "look" asks to be looked at."""
+Severity = Literal["note", "warn"]
+"""A note is a figure worth knowing; "warn" asks to be looked at."""
 
 
 @dataclass(frozen=True)
@@ -40,4 +40,4 @@ class Finding:
 def stages_for(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Stages:
     """The simulation as findings read it: as finely as a dragged picture."""
     go_on()
-    return Stages(photo_set, mesh, Memory(), held(DRAGGED, photo_set.camera), go_on)
+    return Stages(photo_set, mesh, Memory(), oriented(DRAGGED, photo_set.camera), go_on)

@@ -8,18 +8,19 @@ import numpy as np
 
 from ..answer import Answer, mend
 from ..geometry.quads import emitter_quad, lower_edge
+from ..model.key import key_index
 from ..model.light import Light
 from ..model.look import Look
+from ..model.patterns import Pattern
 from ..model.point import Point
 from ..model.set import Set, with_light
 from ..pattern.advice import ways_to
 from ..pattern.face_points import face_points
 from ..pattern.feather import LEAST, feather_of
-from ..pattern.key_light import key_index, key_light
+from ..pattern.key_light import key_light
 from ..pattern.measures import Measures, measures_of
 from ..pattern.reach import ANYWHERE, FOOT_OUT, Support
 from ..pattern.reading import PatternReading, read_pattern
-from ..pattern.rules import Pattern
 from ..pattern.softness import others
 from ..rules.validation import fits
 from ..simulation.stages import Stages
@@ -44,7 +45,7 @@ def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support
     reading = read_pattern(stages) if index is not None else None
     if index is None or reading is None:
         why = "off" if index is None else "misses"
-        yield Finding("key.none", "look" if index is not None else "note", named={"why": why})
+        yield Finding("key.none", "warn" if index is not None else "note", named={"why": why})
         return
     light = photo_set.lights[index]
     yield from _pattern(stages, reading, support)
@@ -84,7 +85,7 @@ def _pattern(stages: Stages, reading: PatternReading, support: Support) -> Itera
     made = None
     if look.pattern in reading.probabilities:
         made = next(iter(ways_to(stages, cast(Pattern, look.pattern), support, wide=False)), None)
-    yield Finding("key.pattern", "look", figures, named | {"wanted": look.pattern}, made)
+    yield Finding("key.pattern", "warn", figures, named | {"wanted": look.pattern}, made)
 
 
 def _measured(stages: Stages, made: Set, index: int) -> Measures | None:
@@ -145,7 +146,7 @@ def _sockets(stages: Stages, index: int, m: Measures) -> Iterator[Finding]:
 
     lowered, nodded = _lowered(stages.photo_set, index), _nodded(stages.photo_set, -1)
     made = _first(stages, index, lowered, eased) or _first(stages, index, nodded, eased)
-    yield Finding("key.sockets", "look", {"sockets_under_face_stops": -depth}, mend=made)
+    yield Finding("key.sockets", "warn", {"sockets_under_face_stops": -depth}, mend=made)
 
 
 def _forehead(stages: Stages, index: int, m: Measures) -> Iterator[Finding]:
@@ -162,7 +163,7 @@ def _forehead(stages: Stages, index: int, m: Measures) -> Iterator[Finding]:
     )
     cooled = sorted((k for tries in kinds if (k := _coolest(stages, index, tries))), key=lambda k: k[0] >= COOLED)
     first = cooled[0][1] if cooled and cooled[0][0] < over - WORTH else None
-    yield Finding("key.forehead", "look", {"forehead_over_cheek_stops": over}, mend=first)
+    yield Finding("key.forehead", "warn", {"forehead_over_cheek_stops": over}, mend=first)
     for left, made in cooled[1:]:
         if left < over - WORTH:
             yield Finding("key.forehead", "note", {"forehead_over_cheek_stops": left}, mend=made)
@@ -204,7 +205,7 @@ def _catchlights(stages: Stages, index: int, reading: PatternReading) -> Iterato
             answer = tried
             break
     named = {"missing": "both" if both else missing[0].eye, "why": missing[0].reason}
-    yield Finding("key.catchlight", "look" if both else "note", {}, named, answer)
+    yield Finding("key.catchlight", "warn" if both else "note", {}, named, answer)
 
 
 def _softness(reading: PatternReading) -> Iterator[Finding]:

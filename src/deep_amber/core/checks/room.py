@@ -55,7 +55,7 @@ def _tint(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> 
             covered = with_surfaces(photo_set, **{name: GREY_CLOTH})
             figures = {"colour_difference": casts[name]}
             yield Finding(
-                "room.tint", "look", figures, {"surface": name}, mend(covered, "room.grey_cloth", surface=name)
+                "room.tint", "warn", figures, {"surface": name}, mend(covered, "room.grey_cloth", surface=name)
             )
 
 

@@ -10,7 +10,6 @@ import numpy as np
 
 from ..answer import Answer, mend
 from ..exposure.cast import DARKNESS
-from ..exposure.response import LUMINANCE
 from ..gear.sources import Window
 from ..model.panel import Panel
 from ..model.point import Point
@@ -20,6 +19,7 @@ from ..rules.validation import fits
 from ..simulation.readings import light_on_cheeks
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
+from ..srgb import LUMINANCE
 from .finding import Finding, GoOn, stages_for
 
 BLACK_CLOTH = Surface(0.04)

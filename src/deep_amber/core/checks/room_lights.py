@@ -53,7 +53,7 @@ def lamp_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fin
         shut = len(lamps) == 1 and lamps[0].source.kind == "window"
         act = "room.shut_out" if shut else "room.lamps_off"
         made = mend(replace(photo_set, lights=off), act, {"room_lights": figures["room_lights"]}, **named)
-    yield Finding("room.lamps", "look", figures, named, made)
+    yield Finding("room.lamps", "warn", figures, named, made)
 
 
 def _before(photo_set: Set, door: Door, x: float, z: float) -> bool:
@@ -81,7 +81,7 @@ def door_findings(photo_set: Set) -> Iterator[Finding]:
         before = [name for name, x, z in things if _before(photo_set, door, x, z)]
         if before:
             figures = {"things_before_door": float(len(before))}
-            yield Finding("room.door", "look", figures, {"things": " and ".join(before), "door": door.name})
+            yield Finding("room.door", "warn", figures, {"things": " and ".join(before), "door": door.name})
 
 
 def door_head(photo_set: Set) -> float:

@@ -49,7 +49,7 @@ def glare_findings(photo_set: Set, mesh: SitterMesh, step: str = "sitter") -> It
     for first in {g.light: g for g in found}.values():
         named = {"light": photo_set.lights[first.light].name}
         figures = {"share_of_lens": first.share}
-        yield Finding(f"{step}.glare", "look", figures, named, _mended(photo_set, mesh, first.light))
+        yield Finding(f"{step}.glare", "warn", figures, named, _mended(photo_set, mesh, first.light))
 
 
 def _pose(photo_set: Set) -> Iterator[Finding]:

@@ -101,7 +101,7 @@ def add_light(
     room_for(photo_set, "lights")
     if source.kind == "window":
         place, aim = _window_place(photo_set, source.width, source.height)
-    elif role == "ground":
+    elif role == "background":
         backdrop = photo_set.backdrop
         x = backdrop.x - min(backdrop.width, photo_set.room.width) * 0.4
         place = Point(x, 0.7, (backdrop.z + photo_set.sitter.z) / 2)

@@ -24,7 +24,7 @@ from ..model.things import thing_index
 from ..problem import NotAccepted, Problem
 from ..rules.validation import fits
 from .handles import NOSE_HANDLE
-from .holding import GAP, Move, aim_apart, held, inside, merged
+from .holding import GAP, Move, aim_apart, clamped, inside, merged
 from .move_light import move_light, move_panel
 from .move_room import move_door, move_furniture
 
@@ -45,7 +45,7 @@ def _move_camera(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
 
 def _nodded(sitter: Sitter, eyes_y: float, y: float) -> tuple[Sitter, str]:
     nod = math.degrees(math.asin(min(max((eyes_y - y) / NOSE_HANDLE, -1.0), 1.0)))
-    nod, by = held(nod, *bounds(Sitter, "head_nod"), "neck limit", "neck limit")
+    nod, by = clamped(nod, *bounds(Sitter, "head_nod"), "neck limit", "neck limit")
     return replace(sitter, head_nod=nod), by
 
 
@@ -54,7 +54,7 @@ def _turned(sitter: Sitter, handle: str, to: Mapping[str, float]) -> tuple[Sitte
     if handle == "turn":
         return replace(sitter, body_turn=toward), ""
     turn = (toward - sitter.body_turn + 180) % 360 - 180
-    turn, by = held(turn, *bounds(Sitter, "head_turn"), "neck limit", "neck limit")
+    turn, by = clamped(turn, *bounds(Sitter, "head_turn"), "neck limit", "neck limit")
     return replace(sitter, head_turn=turn), by
 
 
@@ -92,7 +92,7 @@ def _move_sitter(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
     if handle in ("turn", "head"):
         sitter, by = _turned(sitter, handle, to)
         return Move(replace(photo_set, sitter=sitter), by)
-    x, by_x = held(
+    x, by_x = clamped(
         to.get("x", sitter.x),
         -room.width / 2 + BODY_EXTENT[0],
         room.width / 2 - BODY_EXTENT[0],
@@ -105,14 +105,14 @@ def _move_sitter(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
     if sitter.z > photo_set.backdrop.z and across:
         slope = quad.normal[0] / max(quad.normal[2], 1e-6)
         behind = max(behind, quad.centre[2] - slope * (x - quad.centre[0]) + BODY_EXTENT[1] / max(quad.normal[2], 1e-6))
-    z, by_z = held(
+    z, by_z = clamped(
         to.get("z", sitter.z),
         behind + GAP,
         room.depth - BODY_EXTENT[1],
         "backdrop" if behind > BODY_EXTENT[1] else "back wall",
         "wall behind the camera",
     )
-    y, by_y = held(
+    y, by_y = clamped(
         to.get("y", sitter.seat_height),
         *bounds(Sitter, "seat_height"),
         "lowest seat",
@@ -125,7 +125,7 @@ def _move_sitter(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
 def _turn_backdrop(photo_set: Set, wanted: float) -> Move:
     """Turns it as far toward the wanted angle as walls and sitter let it, found by halving."""
     now = photo_set.backdrop.turn
-    wanted, by = held(wanted, *bounds(Backdrop, "turn"), "limit of its stand", "limit of its stand")
+    wanted, by = clamped(wanted, *bounds(Backdrop, "turn"), "limit of its stand", "limit of its stand")
 
     def turned(share: float) -> Set:
         return replace(photo_set, backdrop=replace(photo_set.backdrop, turn=now + (wanted - now) * share))
@@ -142,12 +142,12 @@ def _turn_backdrop(photo_set: Set, wanted: float) -> Move:
 def _move_backdrop(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move:
     backdrop, room = photo_set.backdrop, photo_set.room
     if handle == "top":
-        height, by = held(to["y"], 0.5, min(room.height, 5.0), "lowest backdrop", "ceiling")
+        height, by = clamped(to["y"], 0.5, min(room.height, 5.0), "lowest backdrop", "ceiling")
         return Move(replace(photo_set, backdrop=replace(backdrop, height=height)), by)
     if handle == "turn":
         return _turn_backdrop(photo_set, math.degrees(math.atan2(to["x"] - backdrop.x, to["z"] - backdrop.z)))
     half = np.abs(backdrop_quad(backdrop).corners - np.array(backdrop_quad(backdrop).centre)).max(0)
-    x, by_x = held(
+    x, by_x = clamped(
         to.get("x", backdrop.x),
         -room.width / 2 + half[0],
         room.width / 2 - half[0],
@@ -155,7 +155,7 @@ def _move_backdrop(photo_set: Set, handle: str, to: Mapping[str, float]) -> Move
         "camera-right wall",
     )
     deepest = photo_set.sitter.z - BODY_EXTENT[1] - half[2] - GAP
-    z, by_z = held(to.get("z", backdrop.z), BACKDROP_FROM_WALL + half[2], deepest, "back wall", "sitter")
+    z, by_z = clamped(to.get("z", backdrop.z), BACKDROP_FROM_WALL + half[2], deepest, "back wall", "sitter")
     return Move(replace(photo_set, backdrop=replace(backdrop, x=x, z=z)), " and ".join(filter(None, (by_x, by_z))))
 
 

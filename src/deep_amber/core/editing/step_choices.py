@@ -17,7 +17,7 @@ LABELS = {
     "glasses": "glasses",
     "hung": "hangs",
     "creases": "creases",
-    "held": "held",
+    "orientation": "orientation",
     "purpose": "for",
     "key": "key",
     "hardness": "shadow edges",

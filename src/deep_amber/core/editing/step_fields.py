@@ -7,6 +7,7 @@ from ..model.room import SURFACE_LABELS, Colour, Surface
 from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import CLOTH, SitterMesh
+from ..srgb import luminance
 from .field import Field, plain, with_value
 from .moves import move
 from .surface_colour import colour_field, rgb_of, surface_of
@@ -62,8 +63,7 @@ def _cloth_colour() -> Field:
             return rgb_of(s.sitter.cloth)
         red, green, blue = (float(k) for k in mesh.colours[mesh.parts == CLOTH].mean(0))
         most = max(red, green, blue)
-        luminance = 0.2126 * red + 0.7152 * green + 0.0722 * blue
-        return rgb_of(Surface(luminance, Colour(red / most, green / most, blue / most)))
+        return rgb_of(Surface(luminance(red, green, blue), Colour(red / most, green / most, blue / most)))
 
     return Field("cloth colour", "colour", get, lambda s, _, rgb: with_value(s, ["sitter", "cloth"], surface_of(rgb)))
 

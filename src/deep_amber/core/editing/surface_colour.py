@@ -3,34 +3,23 @@
 from ..model.room import Colour, Surface
 from ..model.set import Set
 from ..sitter.mesh import SitterMesh
+from ..srgb import code_value, linear_value, luminance
 from .field import Field, value_at, with_value
 
 DARKEST, LIGHTEST = 0.02, 0.95  # reflectances that a surface may have
 
 
-def _linear(code: float) -> float:
-    """IEC 61966-2-1."""
-    v = code / 255
-    return v / 12.92 if v <= 0.04045 else ((v + 0.055) / 1.055) ** 2.4
-
-
-def _code(linear: float) -> int:
-    v = min(max(linear, 0.0), 1.0)
-    return round(255 * (12.92 * v if v <= 0.0031308 else 1.055 * v ** (1 / 2.4) - 0.055))
-
-
 def surface_of(rgb: tuple[int, int, int]) -> Surface:
     """The surface that a colour of sRGB values 0 to 255 names; its reflectance held within what a surface may have."""
-    red, green, blue = (_linear(k) for k in rgb)
+    red, green, blue = (linear_value(k) for k in rgb)
     most = max(red, green, blue)
-    luminance = 0.2126 * red + 0.7152 * green + 0.0722 * blue
     colour = Colour(red / most, green / most, blue / most) if most > 0 else Colour()
-    return Surface(min(max(luminance, DARKEST), LIGHTEST), colour)
+    return Surface(min(max(luminance(red, green, blue), DARKEST), LIGHTEST), colour)
 
 
 def rgb_of(surface: Surface) -> tuple[int, int, int]:
     """The sRGB values 0 to 255 of a surface."""
-    red, green, blue = (_code(k) for k in surface.rgb)
+    red, green, blue = (code_value(k) for k in surface.rgb)
     return red, green, blue
 
 

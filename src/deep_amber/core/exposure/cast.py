@@ -2,10 +2,11 @@
 
 import numpy as np
 
-from .response import LUMINANCE, MID_GREY
+from ..srgb import BLUE, GREEN, LUMINANCE, RED
+from .response import MID_GREY
 
 DARKNESS = 1e-9  # lux seconds, so that darkness has a ratio
-XYZ = np.array([[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]])  # IEC 61966-2-1, D65
+XYZ = np.array([[0.4124, 0.3576, 0.1805], [RED, GREEN, BLUE], [0.0193, 0.1192, 0.9505]])  # IEC 61966-2-1, D65
 
 
 def _ab(rgb: np.ndarray) -> np.ndarray:

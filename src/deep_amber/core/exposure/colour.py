@@ -6,6 +6,8 @@ J. Korean Phys. Soc. 41 (2002).
 
 import numpy as np
 
+from ..srgb import LUMINANCE
+
 _XYZ_TO_SRGB = np.array([[3.2406, -1.5372, -0.4986], [-0.9689, 1.8758, 0.0415], [0.0557, -0.2040, 1.0570]])
 
 
@@ -36,4 +38,4 @@ def light_colour(temperature: float, white_balance: float) -> np.ndarray:
     Temperatures in K, 2000 to 12000. White balance divides a channel each (von Kries in sRGB, assumption).
     """
     ratio = _linear_srgb(temperature) / _linear_srgb(white_balance)
-    return ratio / (np.array([0.2126, 0.7152, 0.0722]) @ ratio)
+    return ratio / (LUMINANCE @ ratio)

@@ -2,12 +2,10 @@
 
 import math
 
-import numpy as np
-
 from ..model.camera import Camera
+from ..srgb import code_value
 
 MID_GREY = 0.18
-LUMINANCE = np.array([0.2126, 0.7152, 0.0722])  # linear sRGB, IEC 61966-2-1
 FLOOR = 1e-5  # value under which a surface reads as black: over 14 stops under mid grey
 
 
@@ -22,12 +20,6 @@ def exposure_factor(camera: Camera) -> float:
 def stops_from_mid_grey(value: float) -> float:
     """log2(v / .18), with v held at FLOOR or more."""
     return math.log2(max(value, FLOOR) / MID_GREY)
-
-
-def code_value(value: float) -> int:
-    """8-bit sRGB value of a linear one, clipped."""
-    v = min(max(value, 0.0), 1.0)
-    return round(255 * (12.92 * v if v <= 0.0031308 else 1.055 * v ** (1 / 2.4) - 0.055))
 
 
 def lightness(value: float) -> float:

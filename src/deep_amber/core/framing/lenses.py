@@ -15,7 +15,7 @@ def with_lens(camera: Camera, focal_length: float, lens: Lens | None) -> Camera:
     return replace(camera, focal_length=focal_length, lens=lens, aperture=aperture)
 
 
-def taken(camera: Camera, lens: Lens | None) -> Camera:
+def put_on(camera: Camera, lens: Lens | None) -> Camera:
     """The camera with a lens put on, at its focal length nearest to the present one; None for any focal length."""
     if lens is None:
         return replace(camera, lens=None)

@@ -11,13 +11,13 @@ import numpy as np
 
 from ..assumptions import GRID_PASSES
 from ..exposure.colour import light_colour
-from ..exposure.response import LUMINANCE
 from ..gear import beams
 from ..gear.gels import GELS, shifted_temperature
 from ..gear.sources import Window
 from ..geometry.quads import KEPT, emitter_quad, quad_of
 from ..geometry.vectors import aiming_axes, fixed
 from ..model.light import Light
+from ..srgb import LUMINANCE
 from ..transport.emitter import LOBE, Emitter, quad_emitter
 from ..transport.sampling import emitter_nodes
 from .flux import flux, own_beam

@@ -43,18 +43,18 @@ class Camera:
     """The sensor's shorter side [mm]."""
     sensor_height: Annotated[float, Interval(ge=4.0, le=60.0)] = 36.0
     """The sensor's longer side [mm]."""
-    held: Literal["upright", "level"] = "upright"
-    """Upright, the longer side stands; level, it lies."""
+    orientation: Literal["portrait", "landscape"] = "portrait"
+    """Portrait, the longer side stands; landscape, it lies."""
     lens: Lens | None = None
     """None for any focal length."""
 
     @property
     def aspect(self) -> float:
         """Width to height of the picture."""
-        return PICTURE_ASPECT if self.held == "upright" else 1 / PICTURE_ASPECT
+        return PICTURE_ASPECT if self.orientation == "portrait" else 1 / PICTURE_ASPECT
 
     @property
     def sensor(self) -> tuple[float, float]:
         """Across and up the picture [mm]."""
         size = (self.sensor_width, self.sensor_height)
-        return size if self.held == "upright" else size[::-1]
+        return size if self.orientation == "portrait" else size[::-1]

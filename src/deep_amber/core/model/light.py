@@ -26,7 +26,7 @@ Gel = Literal[
     "one stop grey",
     "two stops grey",
 ]
-Role = Literal["key", "fill", "rim", "ground", "room", "other"]
+Role = Literal["key", "fill", "rim", "background", "room", "other"]
 
 
 @dataclass(frozen=True)

@@ -5,8 +5,9 @@ from typing import Annotated, Literal
 
 from annotated_types import Interval, MaxLen
 
+from .patterns import WantedPattern
+
 Purpose = Literal["headshot", "website", "creative self-portrait", "beauty", "family"]
-Pattern = Literal["open", "butterfly", "loop", "Rembrandt", "split", "broad", "short", "on-axis", "silhouette"]
 FramingName = Literal["tight head", "head and shoulders", "half", "three-quarter"]
 WardrobeTone = Literal["white", "light", "middle", "dark", "black"]
 
@@ -20,7 +21,7 @@ class Look:
     """Mostly light tones, all tones, mostly dark tones."""
     hardness: Literal["soft", "medium", "hard"] = "soft"
     """How wide the edge of the nose's shadow is."""
-    pattern: Pattern = "open"
+    pattern: WantedPattern = "open"
     """Wanted pattern of light; open leaves it to the step Key."""
     ratio: Annotated[float, Interval(ge=1.0, le=64.0)] = 3.0
     """Wanted light on the lit cheek to that on the shadow cheek, to one."""

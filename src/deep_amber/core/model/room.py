@@ -5,6 +5,8 @@ from typing import Annotated
 
 from annotated_types import Interval
 
+from ..srgb import luminance
+
 Reflectance = Annotated[float, Interval(ge=0.02, le=0.95)]
 Channel = Annotated[float, Interval(ge=0.0, le=1.0)]
 SURFACE_LABELS = {
@@ -38,8 +40,7 @@ class Surface:
     def rgb(self) -> tuple[float, float, float]:
         """Reflectance a channel, linear sRGB, with this surface's luminance reflectance."""
         c = self.colour
-        luminance = 0.2126 * c.red + 0.7152 * c.green + 0.0722 * c.blue
-        scale = self.reflectance / max(luminance, 1e-6)
+        scale = self.reflectance / max(luminance(c.red, c.green, c.blue), 1e-6)
         return tuple(min(0.98, scale * k) for k in (c.red, c.green, c.blue))  # type: ignore[return-value]
 
 

@@ -8,6 +8,7 @@ from scipy.ndimage import maximum_filter
 
 from ..answer import Answer, Moves
 from ..model.limits import bounds
+from ..model.patterns import PATTERNS, Pattern
 from ..model.sitter import Sitter
 from ..rules.validation import fits
 from ..simulation.stages import Stages
@@ -23,8 +24,8 @@ from .occlusion import clear_ways
 from .placing import Hung, hung_key
 from .reach import ANYWHERE, Support, before_lens, hindrances
 from .reading import shares_of
-from .rules import PATTERNS, SURE, Pattern, probabilities
-from .ways import Way, acts_of, effort, taken
+from .rules import SURE, probabilities
+from .ways import Way, acts_of, effort, with_way
 
 CERTAIN = 0.8  # share from which a way is good; under it the surest is taken
 IN_PICTURE = 0.6  # cost of a place before the lens: the picture must be taken past it (assumption)
@@ -118,7 +119,7 @@ def _emitters(s: _Search, ways: list[Way]) -> list[Emitter]:
         if way.place is not None:
             made.append(s.sphere.carried.at(np.array(way.place), s.head))
         else:
-            posed = taken(s.stages.photo_set, None, way).sitter
+            posed = with_way(s.stages.photo_set, None, way).sitter
             made.append(s.sphere.carried.seen_from(head_frame(s.stages.mesh, posed)))
     return made
 
@@ -158,7 +159,7 @@ def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
 
 def _tried(s: _Search, way: Way, note: str) -> Answer | None:
     """The way with its set and what rays say of it; None when it does not do what was hoped."""
-    made = taken(s.stages.photo_set, s.hung, way)
+    made = with_way(s.stages.photo_set, s.hung, way)
     if not fits(made):
         return None
     stages = replace(s.stages, photo_set=made, found={})

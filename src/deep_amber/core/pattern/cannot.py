@@ -8,19 +8,21 @@ import numpy as np
 
 from ..answer import Act, Answer, mend
 from ..gear.modifiers import Modifier
+from ..model.key import key_index
+from ..model.patterns import PATTERNS, Pattern
 from ..model.set import Set, with_light, without
 from ..rules.validation import fits
 from ..simulation.memory import Memory
-from ..simulation.quality import DRAGGED, held
+from ..simulation.quality import DRAGGED, oriented
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 from .advice import search_for, ways_to
 from .dial import Sphere, reasons_on
 from .face_points import face_points
-from .key_light import key_index, key_light
+from .key_light import key_light
 from .reach import ANYWHERE, Support
 from .reading import shares_of
-from .rules import PATTERNS, SURE, Pattern
+from .rules import SURE
 
 SEATS, CHINS = (0.1, 0.2), (10.0, -10.0)  # [m] lower, degrees down, that are tried where nothing else does
 SMALLEST = 0.15  # [m] of a front that is still halved
@@ -143,4 +145,4 @@ def advice_to(stages: Stages, target: Pattern, support: Support = ANYWHERE) -> A
 
 def advice_of(photo_set: Set, mesh: SitterMesh, target: Pattern) -> Advice:
     """Advice to a pattern for a sound set, with stands that reach everywhere."""
-    return advice_to(Stages(photo_set, mesh, Memory(), held(DRAGGED, photo_set.camera), lambda: None), target)
+    return advice_to(Stages(photo_set, mesh, Memory(), oriented(DRAGGED, photo_set.camera), lambda: None), target)

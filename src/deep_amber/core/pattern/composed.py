@@ -2,19 +2,19 @@
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE
 from ..kit.emission import emissions
 from ..model.light import Light
+from ..model.patterns import Pattern
 from ..simulation.layers import parts
 from ..simulation.readings import Readings, exposed, lights_on
 from ..simulation.secondary import secondaries
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
+from ..srgb import LUMINANCE
 from ..transport.direct import unshadowed
 from ..transport.emitter import Emitter
 from .directions import angles
 from .face_points import face_points
-from .rules import Pattern
 
 BELOW, ASIDE = -15.0, 40.0  # degrees: light from under this and within that of the middle comes from below
 FILLS = -6.5  # stops under the key from which light from below counts

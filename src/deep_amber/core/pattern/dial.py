@@ -6,18 +6,19 @@ import contourpy
 import numpy as np
 from scipy.ndimage import distance_transform_edt, label, zoom
 
+from ..model.key import key_index
+from ..model.patterns import PATTERNS, Pattern
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame, head_frame
 from ..transport.emitter import HALF_X, HALF_Y, Emitter, emitter_key
 from .directions import angles, direction
 from .face_points import face_points
-from .key_light import key_index
 from .many_lights import levels
 from .measures import measures_of
 from .occlusion import clear_ways
 from .placing import Carried, hung_key, strongest
 from .reach import ANYWHERE, Fronts, Support, before_lens, hindrances
-from .rules import PATTERNS, Pattern, probabilities
+from .rules import probabilities
 
 AZIMUTHS, ELEVATIONS = np.arange(-144.0, 145.0, 12.0), np.arange(-40.0, 81.0, 10.0)  # degrees
 FINER = 3  # the shares are smooth: between the places read they are interpolated, that many steps a place

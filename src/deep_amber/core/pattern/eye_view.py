@@ -35,7 +35,7 @@ def cropped(camera: Camera, middle: np.ndarray, half_width: float, level: bool) 
         aim=Point(*map(float, middle)),
         sensor_width=shorter,
         sensor_height=longer,
-        held="level" if level else "upright",
+        orientation="landscape" if level else "portrait",
     )
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE
+from ..model.key import key_index
 from ..model.point import Point
 from ..model.set import with_light
 from ..simulation.layers import sensor_layer
@@ -14,8 +14,8 @@ from ..simulation.readings import exposed
 from ..simulation.sensors import BACKDROP_PLACES, surface_sensors
 from ..simulation.stages import Stages, framed
 from ..sitter.face import face_marks
+from ..srgb import LUMINANCE
 from ..units import stops_text
-from .key_light import key_index
 
 LEAST = 1.0  # degrees off the face from which it counts as feathered
 

@@ -4,15 +4,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE
 from ..gear.surfaces import PANEL_SURFACES
 from ..geometry.quads import panel_quads
 from ..model.light import Light
-from ..model.set import Set
 from ..simulation.layers import Part, parts
 from ..simulation.obstacles import obstacles, rows_of
 from ..simulation.stages import Stages, panels_standing, standing
 from ..sitter.face import HeadFrame, head_frame
+from ..srgb import LUMINANCE
 from ..transport.direct import even_illuminance
 from ..transport.emitter import ROUND
 from ..transport.hemisphere import RAY_START
@@ -35,12 +34,6 @@ class KeyLight:
     """From the middle of the face [m]."""
     size: float
     """Mean of width and height of what throws the light [m]."""
-
-
-def key_index(photo_set: Set) -> int | None:
-    """Which light is the key: the first of that role that is on; without one the first that is on."""
-    on = [k for k, light in enumerate(photo_set.lights) if light.on]
-    return next((k for k in on if photo_set.lights[k].role == "key"), on[0] if on else None)
 
 
 def sample_grid(part: Part) -> tuple[int, int]:

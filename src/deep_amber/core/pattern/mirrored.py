@@ -2,7 +2,6 @@
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE
 from ..geometry.quads import Quad, panel_quads
 from ..kit.emission import emissions
 from ..model.light import Light
@@ -12,6 +11,7 @@ from ..simulation.readings import exposed, lights_on
 from ..simulation.secondary import secondaries
 from ..simulation.stages import Stages, panels_standing
 from ..sitter.face import head_frame
+from ..srgb import LUMINANCE
 from ..transport.emitter import Emitter
 from .catchlights import Shown
 from .face_points import face_points

@@ -5,9 +5,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..geometry.vectors import aiming_axes
+from ..model.key import key_index
+from ..model.patterns import PATTERNS, Pattern
 from ..model.set import Set
 from ..simulation.memory import Memory
-from ..simulation.quality import SETTLED, held
+from ..simulation.quality import SETTLED, oriented
 from ..simulation.readings import Readings, readings_of
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
@@ -17,11 +19,11 @@ from .composed import composed_name
 from .directions import angles
 from .face_points import FacePoints, face_points
 from .feather import feather_of, feather_text
-from .key_light import KeyLight, key_index, key_light
+from .key_light import KeyLight, key_light
 from .measures import Measures, measures_of
 from .mirrored import mirrored_things
 from .reasons import Reason, reasons_for, triangle
-from .rules import PATTERNS, Pattern, between, most_likely, probabilities
+from .rules import between, most_likely, probabilities
 from .sides import Side, side_of
 from .softness import Softness, softness
 
@@ -122,6 +124,6 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
 
 def pattern_of(photo_set: Set, mesh: SitterMesh) -> PatternReading | None:
     """The pattern reading of a sound set, finely; None when nothing of a key comes to the face."""
-    stages = Stages(photo_set, mesh, Memory(), held(SETTLED, photo_set.camera), lambda: None)
+    stages = Stages(photo_set, mesh, Memory(), oriented(SETTLED, photo_set.camera), lambda: None)
     readings = readings_of(stages) if any(light.on for light in photo_set.lights) else None
     return read_pattern(stages, readings)

@@ -6,9 +6,10 @@ from dataclasses import dataclass, field
 import numpy as np
 from scipy import ndimage
 
+from ..model.patterns import Pattern
 from .face_points import FacePoints
 from .measures import Measures, smoothed
-from .rules import PATCH_LIT, WAY_CLOSED, Pattern
+from .rules import PATCH_LIT, WAY_CLOSED
 
 SIDEWAYS, STEEP = (
     15.0,

@@ -6,14 +6,12 @@ probabilities sum to one.
 """
 
 from dataclasses import dataclass
-from typing import Literal, get_args
 
 import numpy as np
 
+from ..model.patterns import PATTERNS, Pattern
 from .measures import Measures
 
-Pattern = Literal["flat", "butterfly", "loop", "Rembrandt", "split", "overhead", "under light", "rim"]
-PATTERNS: tuple[Pattern, ...] = get_args(Pattern)
 SURE, SECOND = 0.6, 0.3  # a name stands alone when it has this much, and no other more than that
 
 

@@ -4,16 +4,17 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..exposure.response import LUMINANCE
+from ..model.key import key_index
 from ..picture.seen import F0, ROUGHNESS
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
 from ..sitter.kinds import SKIN_KIND
 from ..sitter.mesh import SKIN
+from ..srgb import LUMINANCE
 from ..transport.emitter import AREA, HALF_X, HALF_Y, HEIGHT, WIDTH, Emitter
 from ..transport.shine import lit_surfaces
 from .face_points import face_points
-from .key_light import key_index, placed
+from .key_light import placed
 from .placing import strongest
 
 GRID = (6, 6)

@@ -4,13 +4,13 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..model.patterns import PATTERNS, Pattern
 from ..model.room import Room
 from ..model.set import Set
 from ..simulation.stages import Stages
 from .dial import BEFORE_LENS, reasons_on, sphere_of
 from .placing import hung_key
 from .reach import ANYWHERE, Support, before_lens
-from .rules import PATTERNS, Pattern
 
 SURELY = 0.7  # share from which a place stands for its pattern; else the surest place does
 ROOMY = (12.0, 12.0, 6.0)  # [m] of the room in which a place that cannot be reached is shown

@@ -4,13 +4,13 @@ import numpy as np
 
 from ..editing.holding import Move
 from ..editing.move_light import move_light
+from ..model.key import key_index
 from ..problem import NotAccepted, Problem
 from ..rules.validation import fits
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
 from .directions import angles, direction
 from .face_points import face_points
-from .key_light import key_index
 from .placing import Carried, Hung, hung_key, strongest
 
 HALVINGS = 10

@@ -28,7 +28,7 @@ class Way:
     """By how much the sitter turns or nods [degrees]."""
 
 
-def taken(photo_set: Set, hung: Hung | None, way: Way) -> Set:
+def with_way(photo_set: Set, hung: Hung | None, way: Way) -> Set:
     """The set with a way gone; `hung` is the key that is carried."""
     made = hung.moved(np.array(way.place)) if way.place is not None and hung else photo_set
     if way.head_turn or way.head_nod or way.body_turn:

@@ -7,6 +7,7 @@ import numpy as np
 
 from ..geometry.quads import Quad
 from ..sitter.kinds import HAIR_KIND
+from ..srgb import encoded
 from ..transport.emitter import Emitter, luminance_toward, quad_emitter
 from ..transport.quads import quad_hit
 from ..transport.workers import in_chunks
@@ -93,7 +94,7 @@ def show_sheet(
 def encode_table() -> np.ndarray:
     """(4096,) uint8: sRGB code values (IEC 61966-2-1) over the linear range 0..1, by square-rooted index."""
     linear = (np.arange(4096) / 4095) ** 2
-    code = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
+    code = encoded(linear)
     return np.round(code * 255).astype(np.uint8)
 
 

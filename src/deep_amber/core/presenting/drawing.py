@@ -12,6 +12,7 @@ from ..editing.handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from ..geometry.quads import Quad, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads, sweep_quad
 from ..geometry.vectors import aiming_axes
 from ..kit.emission import half_power
+from ..model.furniture import Door, Furniture
 from ..model.light import Light
 from ..model.panel import Panel
 from ..model.set import Set
@@ -185,6 +186,11 @@ def tapes(photo_set: Set, mesh: SitterMesh) -> tuple[Tape, ...]:
     return tuple(result)
 
 
+def _wanted_letter(thing: Light | Panel | Furniture | Door) -> str:
+    """A thing's name, before it the letter it should have: G for the background light, as B is the backdrop's."""
+    return f"g{thing.name}" if isinstance(thing, Light) and thing.role == "background" else thing.name
+
+
 def letters(names: list[str]) -> list[str]:
     """A letter for each name: its first one that is still free, upper case; keys of the bench are left out."""
     taken: list[str] = list(RESERVED)
@@ -200,7 +206,7 @@ def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     room, quad = photo_set.room, backdrop_quad(photo_set.backdrop)
     corners, sweep = quad.corners[[3, 2, 1, 0]], sweep_quad(photo_set.backdrop)
     things = (photo_set.lights, photo_set.panels, photo_set.furniture, photo_set.doors)
-    marks = iter(letters([k.name for kind in things for k in kind]))
+    marks = iter(letters([_wanted_letter(k) for kind in things for k in kind]))
     lights = tuple(_light(photo_set, k, next(marks)) for k in photo_set.lights)
     panels = tuple(_panel(k, next(marks)) for k in photo_set.panels)
     furniture = tuple(furniture_lines(k, next(marks)) for k in photo_set.furniture)

@@ -50,7 +50,7 @@ def offers(kit: Kit) -> list[Offer]:
     return [*found, *room, Offer("doors", DOOR, "a way that stays free", "door", False, 0, ())]
 
 
-def taken(kit: Kit, part: str, name: str) -> tuple[Any, str]:
+def item_named(kit: Kit, part: str, name: str) -> tuple[Any, str]:
     """The item of that name, and the name under which it is owned; empty for common gear.
 
     Raises NotAccepted when neither the kit nor the common gear has it.

@@ -8,7 +8,7 @@ from ..model.furniture import Furniture
 from ..model.set import Set
 from ..problem import Problem
 
-HAIR = 1e-6  # [m] of tolerance
+TOUCHING = 1e-6  # [m] of tolerance
 LYING = (0.32, 1.55)  # [m] from the neck to crown and soles of a lying adult (assumption: 1.75 m tall)
 
 
@@ -19,7 +19,7 @@ def _metres(value: float) -> str:
 def _inside(piece: Furniture, point: np.ndarray) -> bool:
     middle = np.array([piece.x, piece.base + piece.height / 2, piece.z])
     half = np.array([piece.width, piece.height, piece.depth]) / 2
-    return bool((np.abs(point - middle) < half - HAIR).all())
+    return bool((np.abs(point - middle) < half - TOUCHING).all())
 
 
 def furniture_in_room(photo_set: Set) -> Iterator[Problem]:
@@ -28,17 +28,17 @@ def furniture_in_room(photo_set: Set) -> Iterator[Problem]:
     sitter = photo_set.sitter
     for i, piece in enumerate(photo_set.furniture):
         at = f"furniture.{i}"
-        if abs(piece.x) + piece.width / 2 > room.width / 2 + HAIR:
+        if abs(piece.x) + piece.width / 2 > room.width / 2 + TOUCHING:
             yield Problem(
                 f"{at}.x",
                 f"{piece.name!r} goes through a wall",
                 f"all of it between the walls, {_metres(room.width)} apart",
             )
-        if piece.z - piece.depth / 2 < -HAIR or piece.z + piece.depth / 2 > room.depth + HAIR:
+        if piece.z - piece.depth / 2 < -TOUCHING or piece.z + piece.depth / 2 > room.depth + TOUCHING:
             yield Problem(
                 f"{at}.z", f"{piece.name!r} goes through a wall", f"all of it between 0 and {_metres(room.depth)}"
             )
-        if piece.base + piece.height > room.height + HAIR:
+        if piece.base + piece.height > room.height + TOUCHING:
             yield Problem(
                 f"{at}.height",
                 f"{piece.name!r} goes through the ceiling",
@@ -63,13 +63,13 @@ def doors_in_walls(photo_set: Set) -> Iterator[Problem]:
     for i, door in enumerate(photo_set.doors):
         beside, half = door.wall in ("left", "right"), door.width / 2
         low, high = (0.0, room.depth) if beside else (-room.width / 2, room.width / 2)
-        if door.along - half < low - HAIR or door.along + half > high + HAIR:
+        if door.along - half < low - TOUCHING or door.along + half > high + TOUCHING:
             yield Problem(
                 f"doors.{i}.along",
                 f"{door.name!r} is not in its wall",
                 f"{_metres(low + half)} to {_metres(high - half)}",
             )
-        if door.height > room.height + HAIR:
+        if door.height > room.height + TOUCHING:
             yield Problem(
                 f"doors.{i}.height", f"{door.name!r} is higher than the room", f"at most {_metres(room.height)}"
             )
@@ -83,13 +83,13 @@ def lying_in_room(photo_set: Set) -> Iterator[Problem]:
     turn = np.radians(sitter.body_turn)
     for name, along in (("head", -LYING[0]), ("feet", LYING[1])):
         x, z = sitter.x + along * np.sin(turn), sitter.z + along * np.cos(turn)
-        if abs(x) > room.width / 2 + HAIR:
+        if abs(x) > room.width / 2 + TOUCHING:
             yield Problem(
                 "sitter.x",
                 f"the {name} of the lying sitter would be in a wall",
                 "a place or turn with room for the body",
             )
-        elif not -HAIR <= z <= room.depth + HAIR:
+        elif not -TOUCHING <= z <= room.depth + TOUCHING:
             yield Problem(
                 "sitter.z",
                 f"the {name} of the lying sitter would be in a wall",
@@ -106,9 +106,9 @@ def backdrop_edges(photo_set: Set) -> Iterator[Problem]:
             f"{_metres(backdrop.lower)} is not under its upper edge",
             f"at most {_metres(max(0.0, backdrop.height - 0.2))}",
         )
-    if backdrop.sweep and backdrop.lower > HAIR:
+    if backdrop.sweep and backdrop.lower > TOUCHING:
         yield Problem("backdrop.sweep", "a backdrop that ends over the floor has no sweep", "0, or a lower edge of 0")
-    if backdrop.z + backdrop.sweep > room.depth + HAIR:
+    if backdrop.z + backdrop.sweep > room.depth + TOUCHING:
         yield Problem(
             "backdrop.sweep",
             f"{_metres(backdrop.sweep)} runs through the wall behind the camera",

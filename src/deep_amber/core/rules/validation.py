@@ -17,7 +17,7 @@ from .fitting import misfits
 from .heat import heat
 from .in_room import backdrop_edges, doors_in_walls, furniture_in_room, lens_can, lying_in_room
 
-HAIR = 1e-6  # [m] of tolerance, so that a thing touching a wall stands in the room
+TOUCHING = 1e-6  # [m] of tolerance, so that a thing touching a wall stands in the room
 
 
 def _metres(value: float) -> str:
@@ -32,7 +32,7 @@ def outside(room: Room, point: np.ndarray, margin: float = 0.0) -> Iterator[tupl
         "z": (margin, room.depth - margin),
     }
     for (axis, (low, high)), value in zip(bounds.items(), point, strict=True):
-        if value < low - HAIR or value > high + HAIR:
+        if value < low - TOUCHING or value > high + TOUCHING:
             yield axis, float(value), low, high
 
 
@@ -60,7 +60,7 @@ def _lights_in_room(photo_set: Set) -> Iterator[Problem]:
             for axis, k in (("x", 0), ("y", 1), ("z", 2)):
                 low, high = corners[:, k].min(), corners[:, k].max()
                 edge = (-room.width / 2, room.width / 2) if axis == "x" else (0.0, (room.height, room.depth)[k == 2])
-                if low < edge[0] - HAIR or high > edge[1] + HAIR:
+                if low < edge[0] - TOUCHING or high > edge[1] + TOUCHING:
                     yield Problem(
                         f"{field}.{axis}",
                         f"the front of {light.name!r} goes through a wall, floor or ceiling",
@@ -128,7 +128,7 @@ def _sitter_in_room(photo_set: Set) -> Iterator[Problem]:
         ("x", sitter.x, -room.width / 2 + BODY_EXTENT[0], room.width / 2 - BODY_EXTENT[0]),
         ("z", sitter.z, BODY_EXTENT[1], room.depth - BODY_EXTENT[1]),
     ):
-        if value < low - HAIR or value > high + HAIR:
+        if value < low - TOUCHING or value > high + TOUCHING:
             yield Problem(
                 f"sitter.{axis}", f"at {_metres(value)} the sitter is in a wall", f"{_metres(low)} to {_metres(high)}"
             )
@@ -145,7 +145,7 @@ def _sitter_in_room(photo_set: Set) -> Iterator[Problem]:
 
 def _backdrop_in_room(photo_set: Set) -> Iterator[Problem]:
     room, backdrop = photo_set.room, photo_set.backdrop
-    if backdrop.height > room.height + HAIR:
+    if backdrop.height > room.height + TOUCHING:
         yield Problem(
             "backdrop.height",
             f"{_metres(backdrop.height)} is higher than the ceiling",

@@ -102,7 +102,7 @@ SKETCHED = replace(DRAGGED, size=Size(208, 260), bounce_rows=32)
 """While the sitter, the room or the camera moves with several lights: every layer is made anew then."""
 
 
-def held(quality: Quality, camera: Camera) -> Quality:
+def oriented(quality: Quality, camera: Camera) -> Quality:
     """The quality for the picture as the camera is held: its longer side stands or lies."""
     size = quality.size
     if (size.aspect > 1) == (camera.aspect > 1):

@@ -6,10 +6,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
-from ..exposure.response import LUMINANCE, code_value, exposure_factor, lightness, stops_from_mid_grey
+from ..exposure.response import exposure_factor, lightness, stops_from_mid_grey
 from ..kit.emission import emitted_colour, output_factor
 from ..model.light import Light
 from ..model.set import Set
+from ..srgb import LUMINANCE, code_value
 from .layers import sensor_layer
 from .sensors import Sensors, meter_sensors, surface_sensors
 from .stages import Stages, framed

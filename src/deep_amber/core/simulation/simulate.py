@@ -33,7 +33,7 @@ from .layers import (
 )
 from .memory import Memory
 from .obstacles import obstacles
-from .quality import DRAGGED, SETTLED, SKETCHED, Quality, held
+from .quality import DRAGGED, SETTLED, SKETCHED, Quality, oriented
 from .readings import Readings, exposed, lights_on, readings_of
 from .secondary import secondaries
 from .stages import Stages, framed, panels_standing
@@ -226,7 +226,7 @@ def simulate(
     -------
     The picture (sRGB) and the readings, of the same state.
     """
-    quality = held(quality, photo_set.camera)
+    quality = oriented(quality, photo_set.camera)
     stages = Stages(photo_set, mesh, memory if memory is not None else Memory(), quality, go_on)
     stages.make_room()
     readings = readings_of(stages)
@@ -237,5 +237,5 @@ def simulate(
 
 def read(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memory: Memory | None = None) -> Readings:
     """The readings alone, as `simulate` gives them."""
-    quality = held(quality, photo_set.camera)
+    quality = oriented(quality, photo_set.camera)
     return readings_of(Stages(photo_set, mesh, memory if memory is not None else Memory(), quality, _nothing))

@@ -40,7 +40,7 @@ def standing(photo_set: Set) -> tuple:
 def lens_of(photo_set: Set) -> tuple:
     """What the ways of the picture's rays depend on."""
     camera = photo_set.camera
-    return (camera.place, camera.aim, camera.focal_length, camera.sensor, camera.held)
+    return (camera.place, camera.aim, camera.focal_length, camera.sensor, camera.orientation)
 
 
 def framed(photo_set: Set) -> tuple:

@@ -41,7 +41,7 @@ def _depth(f: Finding, say: Say) -> str:
 def _height(f: Finding, say: Say) -> str:
     over = f.figures["lens_over_eyes_m"]
     off = f"{say.length(abs(over))} {'over' if over > 0 else 'under'} the eyes"
-    if f.severity == "look":
+    if f.severity == "warn":
         return f"The lens {'looks down on the face' if over > 0 else 'looks up at the chin'}: it is {off}."
     at = f.named.get("at", "")
     if at == "eyes":

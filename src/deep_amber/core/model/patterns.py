@@ -1,0 +1,10 @@
+"""The names of patterns of light: those that shadows are read as, and those that a look may ask for."""
+
+from typing import Literal, get_args
+
+Pattern = Literal["flat", "butterfly", "loop", "Rembrandt", "split", "overhead", "under light", "rim"]
+"""What the shadows on a face are read as."""
+PATTERNS: tuple[Pattern, ...] = get_args(Pattern)
+"""In the order that they are shown in."""
+WantedPattern = Literal["open", "butterfly", "loop", "Rembrandt", "split", "broad", "short", "on-axis", "silhouette"]
+"""What a look may ask for; open leaves it to the step Key."""

@@ -112,6 +112,30 @@ class Versions(OnDisk):
         self.assertEqual(kept.name, "Nadia, soft headshot, other tab")
         self.assertEqual(caught.exception.present.version, 2)
 
+    def test_a_tab_s_own_saves_do_not_stand_in_each_other_s_way(self):
+        """The save on leaving is sent while another is under way: both are based on the same version."""
+        first = store.add_set(self.sessions, demo_file())
+        store.save_set(self.sessions, first.id, 1, self.moved(-0.2), store.Saver("tab", 1))
+        made = store.save_set(self.sessions, first.id, 1, self.moved(0.2), store.Saver("tab", 2))
+        self.assertEqual(made.version, 3)
+        self.assertEqual(store.open_set(self.sessions, first.id).file.set, self.moved(0.2).set)
+        self.assertEqual(len(self.names()), 1)
+
+    def test_an_older_save_that_comes_later_adds_nothing(self):
+        first = store.add_set(self.sessions, demo_file())
+        store.save_set(self.sessions, first.id, 1, self.moved(0.2), store.Saver("tab", 2))
+        late = store.save_set(self.sessions, first.id, 1, self.moved(-0.2), store.Saver("tab", 1))
+        self.assertEqual((late.version, late.file.set), (2, self.moved(0.2).set))
+        self.assertEqual(len(self.names()), 1)
+
+    def test_another_tab_s_save_between_them_is_not_overwritten(self):
+        first = store.add_set(self.sessions, demo_file())
+        store.save_set(self.sessions, first.id, 1, self.moved(-0.2), store.Saver("tab", 1))
+        store.save_set(self.sessions, first.id, 2, self.moved(0.1), store.Saver("other", 1))
+        with self.assertRaises(store.Stale):
+            store.save_set(self.sessions, first.id, 2, self.moved(0.2), store.Saver("tab", 2))
+        self.assertEqual(store.open_set(self.sessions, first.id).file.set, self.moved(0.1).set)
+
     def test_of_many_saves_at_once_one_wins(self):
         first = store.add_set(self.sessions, demo_file())
         results: list[str] = []

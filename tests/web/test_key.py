@@ -156,7 +156,7 @@ class Softness(Key):
 
     def test_a_row_and_its_mend(self):
         made = self.ask("row", count=3, spacing="1ft 10").json
-        self.assertEqual((len(made["stops"]), len(made["best"])), (3, 3))
+        self.assertEqual((len(made["faces"]), len(made["best"])), (3, 3))
         self.assertLess(made["best_spread"], made["spread"])
         self.assertTrue(made["answer"]["set"] and made["answer"]["text"])
         for wrong, field in (

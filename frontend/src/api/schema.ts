@@ -2206,6 +2206,16 @@ export interface components {
             /** Based On */
             based_on: number;
             file: components["schemas"]["SetFile"];
+            /**
+             * Tab
+             * @default
+             */
+            tab: string;
+            /**
+             * Turn
+             * @default 0
+             */
+            turn: number;
         };
         /** NameIn */
         NameIn: {
@@ -2229,6 +2239,14 @@ export interface components {
                 [key: string]: string;
             };
             pattern: components["schemas"]["PatternReading"] | null;
+            /** Eyes */
+            eyes: {
+                [key: string]: components["schemas"]["EyeTold"];
+            };
+            /** Off Aims */
+            off_aims: {
+                [key: string]: number;
+            };
         };
         /** Catchlight */
         Catchlight: {
@@ -2254,6 +2272,20 @@ export interface components {
             outline: number[][];
             /** Stops */
             stops: number;
+        };
+        /**
+         * EyeTold
+         * @description What is said beside an eye's picture.
+         */
+        EyeTold: {
+            /** Shown */
+            shown: number[];
+            /** Present */
+            present: boolean;
+            /** Caption */
+            caption: string;
+            /** Text */
+            text: string;
         };
         /** IncidentReading */
         IncidentReading: {
@@ -3188,6 +3220,18 @@ export interface components {
             steps: components["schemas"]["StepOut"][];
             /** Framings */
             framings: string[];
+            /** Patterns */
+            patterns: components["schemas"]["PatternOut"][];
+        };
+        /** PatternOut */
+        PatternOut: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            /** Key */
+            key: string;
         };
         /** StepOut */
         StepOut: {
@@ -3399,6 +3443,8 @@ export interface components {
             here: boolean;
             /** Ways */
             ways: components["schemas"]["AnswerOut"][];
+            /** By Key */
+            by_key: number | null;
             /** Because */
             because: string;
             /** Possible */
@@ -3492,12 +3538,12 @@ export interface components {
         };
         /** RowOut */
         RowOut: {
-            /** Stops */
-            stops: number[];
+            /** Faces */
+            faces: string[];
             /** Spread */
             spread: number;
             /** Best */
-            best: number[];
+            best: string[];
             /** Best Spread */
             best_spread: number;
             answer: components["schemas"]["AnswerOut"] | null;
@@ -3524,6 +3570,14 @@ export interface components {
          * @description What can be answered, and what is usual.
          */
         AskedOut: {
+            /** Usual */
+            usual: {
+                [key: string]: string;
+            };
+            /** Usual In Feet */
+            usual_in_feet: {
+                [key: string]: string;
+            };
             /** Walls */
             walls: string[];
             /** Backdrops */

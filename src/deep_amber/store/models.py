@@ -22,6 +22,12 @@ class SetRow(Base):
     created_at: Mapped[datetime] = mapped_column(DateTime)
     changed_at: Mapped[datetime] = mapped_column(DateTime, index=True)
     deleted_at: Mapped[datetime | None] = mapped_column(DateTime, default=None, index=True)
+    saver: Mapped[str] = mapped_column(String(64), default="")
+    """The tab that saved last; empty for none that said so."""
+    saver_from: Mapped[int] = mapped_column(Integer, default=0)
+    """Version that its unbroken row of saves began from."""
+    saver_turn: Mapped[int] = mapped_column(Integer, default=0)
+    """The newest of its saves; an older one that comes later has nothing to add."""
 
 
 class KitRow(Base):

@@ -4,7 +4,7 @@ import uuid
 from dataclasses import dataclass
 from datetime import UTC, datetime
 
-from sqlalchemy import select, update
+from sqlalchemy import and_, case, false, or_, select, update
 from sqlalchemy.orm import Session, sessionmaker
 
 from ..formats.set_file import NAME_LENGTH, SetFile, parse_stored, write_set_file
@@ -107,28 +107,49 @@ def add_set(sessions: Sessions, file: SetFile) -> Stored:
         return _stored(row)
 
 
-def save_set(sessions: Sessions, set_id: str, based_on: int, file: SetFile) -> Stored:
+@dataclass(frozen=True)
+class Saver:
+    """A tab that saves, and which of its saves this is."""
+
+    tab: str = ""
+    """Empty for one that does not say."""
+    turn: int = 0
+
+
+def save_set(sessions: Sessions, set_id: str, based_on: int, file: SetFile, saver: Saver = Saver()) -> Stored:
     """Saves a checked file over the set.
 
-    Raises Stale when the set has moved on from the version `based_on`: the shelf's version stays as it is and
-    the refused file is kept beside it under a name of its own.
+    Raises Stale when the set has moved on from the version `based_on` by another hand than the saver's: the shelf's
+    version stays as it is and the refused file is kept beside it under a name of its own. A tab's own saves never
+    stand in each other's way, whichever comes first: the newest of them is kept.
     """
+    document = write_set_file(file).decode()
     with sessions.begin() as session:
         row_of(session, set_id)
+        own = and_(SetRow.saver == saver.tab, SetRow.saver_from <= based_on) if saver.tab else false()
         # One statement compares and writes, so two tabs cannot both win.
         won = session.execute(
             update(SetRow)
-            .where(SetRow.id == set_id, SetRow.version == based_on)
-            .values(name=file.name, document=write_set_file(file).decode(), version=based_on + 1, changed_at=now())
+            .where(SetRow.id == set_id, or_(SetRow.version == based_on, and_(own, SetRow.saver_turn < saver.turn)))
+            .values(
+                name=file.name,
+                document=document,
+                version=SetRow.version + 1,
+                changed_at=now(),
+                saver=saver.tab,
+                saver_from=case((own, SetRow.saver_from), else_=SetRow.version),
+                saver_turn=saver.turn,
+            )
             .execution_options(synchronize_session=False)
         ).rowcount  # type: ignore[attr-defined]
         session.expire_all()
-        if won:
-            return _stored(row_of(session, set_id))
+        row = row_of(session, set_id)
+        if won or (saver.tab and row.saver == saver.tab and row.saver_from <= based_on):
+            return _stored(row)
         other = file.model_copy(update={"name": free_name(session, f"{file.name[: NAME_LENGTH - 14]}, other tab")})
         kept = _added(session, other)
         session.flush()
-        present, kept_entry = _stored(row_of(session, set_id)), _stored(kept)
+        present, kept_entry = _stored(row), _stored(kept)
     raise Stale(present, kept_entry)
 
 

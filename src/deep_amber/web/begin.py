@@ -8,7 +8,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel
 
 from ..core import units
-from ..core.brief.starting import Answers, starting_set
+from ..core.brief.starting import IN_FEET, USUAL, Answers, starting_set
 from ..core.framing.framings import FRAMINGS
 from ..core.model.finishes import BACKDROPS, WALLS
 from ..core.model.limits import interval_of, interval_text
@@ -48,6 +48,10 @@ class BeginOut(BaseModel):
 class AskedOut(BaseModel):
     """What can be answered, and what is usual."""
 
+    usual: dict[str, str]
+    """Answers to start from."""
+    usual_in_feet: dict[str, str]
+
     walls: list[str]
     backdrops: list[str]
     framings: list[str]
@@ -74,7 +78,15 @@ def _sizes(body: BeginIn) -> dict[str, float]:
 @begin.get("/begin", responses={"200": AskedOut})
 def asked():
     """The named finishes, materials and framings to choose from."""
-    return answer(AskedOut(walls=list(WALLS), backdrops=list(BACKDROPS), framings=list(FRAMINGS)))
+    return answer(
+        AskedOut(
+            usual=USUAL,
+            usual_in_feet=USUAL | IN_FEET,
+            walls=list(WALLS),
+            backdrops=list(BACKDROPS),
+            framings=list(FRAMINGS),
+        )
+    )
 
 
 @begin.post("/begin", responses={"200": BeginOut})

@@ -5,9 +5,11 @@ import base64
 from flask import current_app
 from flask_openapi3 import APIBlueprint, Tag
 
+from ..core.brief.aims import off_aims
 from ..core.editing.fields import enter, nudge, seat, step
 from ..core.editing.moves import move
 from ..core.exposure.response import CLIP_STOPS, ladder
+from ..core.presenting.pattern_summary import eye_told
 from ..core.problem import NotAccepted, Problem
 from ..core.sitter.face import face_marks
 from ..core.units import metered_aperture_text
@@ -45,6 +47,7 @@ def picture(body: PictureIn):
     made, pattern = desk.compute(body.set, body.quality, body.viewer, body.turn, body.solo, body.was)
     coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
     meter = {k: metered_aperture_text(r.aperture) for k, r in made.readings.incident.items()}
+    mesh = sitter_of(body.set)
     return answer(
         PictureOut(
             turn=body.turn,
@@ -53,6 +56,8 @@ def picture(body: PictureIn):
             readings=made.readings,
             meter=meter,
             pattern=pattern,
+            eyes={"left": eye_told(pattern, "left"), "right": eye_told(pattern, "right")} if pattern else {},
+            off_aims=off_aims(body.set.look, mesh, made.readings) if body.solo is None else {},
         )
     )
 

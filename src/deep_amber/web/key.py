@@ -21,6 +21,7 @@ from ..core.pattern.tries import tries_of
 from ..core.pattern.turning import turned_to
 from ..core.presenting.facts import coverage
 from ..core.presenting.say import Say
+from ..core.presenting.ways import face_text
 from ..core.problem import NotAccepted, Problem
 from ..core.simulation import DRAGGED, Memory, simulate
 from ..core.simulation.quality import Quality, oriented
@@ -91,6 +92,7 @@ def advice(body: AdviceIn):
         AdviceOut(
             target=made.target,
             here=made.here,
+            by_key=made.by_key,
             ways=[answer_out(k, body.feet) for k in made.ways],
             because=made.because,
             possible=[answer_out(k, body.feet) for k in made.possible],
@@ -159,9 +161,9 @@ def row(body: RowIn):
     made = row_of(body.set, sitter_of(body.set), index, body.count, spacing)
     return answer(
         RowOut(
-            stops=list(made.now.stops),
+            faces=[face_text(k) for k in made.now.stops],
             spread=made.now.spread,
-            best=list(made.best.stops),
+            best=[face_text(k) for k in made.best.stops],
             best_spread=made.best.spread,
             answer=answer_out(made.answer, body.feet) if made.answer else None,
         )

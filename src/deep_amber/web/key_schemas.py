@@ -43,6 +43,8 @@ class AdviceOut(BaseModel):
     target: Pattern
     here: bool
     ways: list[AnswerOut]
+    by_key: int | None
+    """Which of them the dial goes by."""
     because: str
     possible: list[AnswerOut]
 
@@ -96,10 +98,10 @@ class RowIn(KeyIn):
 
 
 class RowOut(BaseModel):
-    stops: list[float]
-    """On each face against the mean, from camera-left."""
+    faces: list[str]
+    """Stops on each face against the mean, from camera-left, in words."""
     spread: float
-    best: list[float]
+    best: list[str]
     best_spread: float
     answer: AnswerOut | None
     """What evens it most; None when nothing gains."""

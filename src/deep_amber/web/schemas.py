@@ -12,6 +12,7 @@ from ..core.model import Set
 from ..core.model.light import Role
 from ..core.pattern.reading import PatternReading
 from ..core.presenting.lines import Drawing
+from ..core.presenting.pattern_summary import EyeTold
 from ..core.simulation.falloff import ExposureLine
 from ..core.simulation.readings import Readings
 from ..formats.set_file import SetFile
@@ -58,6 +59,10 @@ class SaveIn(Body):
     based_on: int
     """The version the tab had opened or last saved."""
     file: SetFile
+    tab: Annotated[str, MaxLen(64)] = ""
+    """The tab that saves: its own saves are never taken for another tab's. Empty for one that does not say."""
+    turn: Annotated[int, Field(ge=0, le=2**31)] = 0
+    """Counts the tab's saves."""
 
 
 class StaleOut(BaseModel):
@@ -109,6 +114,10 @@ class PictureOut(BaseModel):
     """The incident readings as a meter shows them."""
     pattern: PatternReading | None
     """Of the key; None when nothing of one comes to the face."""
+    eyes: dict[Literal["left", "right"], EyeTold]
+    """What is said beside each eye; none without a pattern."""
+    off_aims: dict[str, float]
+    """Stops by which each surface that the look aims at lies over (under is negative) its band; 0 inside it."""
 
 
 class SceneIn(Body):

@@ -59,7 +59,8 @@ def open_set(path: SetPath):
 @shelf.put("/<string:set_id>", responses={"200": StoredOut, "409": StaleOut})
 def save_set(path: SetPath, body: SaveIn):
     """Saves over the version it was based on; a stale save is refused and kept beside it."""
-    return _stored(store.save_set(_sessions(), path.set_id, body.based_on, check(body.file)))
+    saver = store.Saver(body.tab, body.turn)
+    return _stored(store.save_set(_sessions(), path.set_id, body.based_on, check(body.file), saver))
 
 
 @shelf.delete("/<string:set_id>", responses={"204": None})

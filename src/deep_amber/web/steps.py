@@ -9,6 +9,7 @@ from ..core.framing.framings import FRAMINGS, framed_as
 from ..core.framing.lenses import put_on
 from ..core.kit.catalogue import CATALOGUE
 from ..core.model.camera import Lens
+from ..core.presenting.letters import PATTERN_KEYS
 from ..core.problem import NotAccepted, Problem
 from ..core.steps import STEPS, findings_of, message, states_of
 from ..formats.sitter_file import sitter_of
@@ -18,7 +19,18 @@ from .key import support_of_kit
 from .pictures import PictureDesk
 from .scenes import scene_of, sound
 from .schemas import ProblemsOut, SceneOut
-from .steps_schemas import FindingOut, FindingsIn, FindingsOut, FramedIn, LensesOut, LensIn, StateOut, StepOut, StepsOut
+from .steps_schemas import (
+    FindingOut,
+    FindingsIn,
+    FindingsOut,
+    FramedIn,
+    LensesOut,
+    LensIn,
+    PatternOut,
+    StateOut,
+    StepOut,
+    StepsOut,
+)
 
 steps = APIBlueprint(
     "steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")], abp_responses={"422": ProblemsOut}
@@ -28,8 +40,9 @@ steps = APIBlueprint(
 @steps.get("/steps", responses={"200": StepsOut})
 def known_steps():
     """The steps of the work that exist, and the framings of its camera step."""
+    patterns = [PatternOut(name=name, key=key) for name, key in PATTERN_KEYS.items()]
     out = [StepOut(code=s.code, name=s.name, thing=s.thing, instrument=s.instrument) for s in STEPS]
-    return answer(StepsOut(steps=out, framings=list(FRAMINGS)))
+    return answer(StepsOut(steps=out, framings=list(FRAMINGS), patterns=patterns))
 
 
 @steps.post("/findings", responses={"200": FindingsOut, "204": None})

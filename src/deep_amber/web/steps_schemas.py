@@ -8,6 +8,7 @@ from pydantic import BaseModel
 from ..core.checks.finding import Severity
 from ..core.model import Set
 from ..core.model.camera import Lens
+from ..core.model.patterns import Pattern
 from ..core.steps import StateKind
 from .schemas import AnswerOut, Body, SceneIn
 
@@ -29,11 +30,19 @@ class StepOut(BaseModel):
     """Of its own in the page; empty for the sheet of its thing."""
 
 
+class PatternOut(BaseModel):
+    name: Pattern
+    key: str
+    """Its letter, with Shift."""
+
+
 class StepsOut(BaseModel):
     steps: list[StepOut]
     """In working order."""
     framings: list[str]
     """Names of the framings that the camera can be placed for."""
+    patterns: list[PatternOut]
+    """In the order that they are shown in."""
 
 
 class FindingOut(BaseModel):

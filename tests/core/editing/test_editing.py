@@ -14,7 +14,7 @@ from deep_amber.core.editing.moves import move
 from deep_amber.core.geometry.quads import door_quads, emitter_quad, panel_quads
 from deep_amber.core.model import Bare, Bowl, Softbox, Speedlight, Strobe, Tube, Umbrella, Window
 from deep_amber.core.model.light import BarnDoors
-from deep_amber.core.presenting.drawing import letters
+from deep_amber.core.presenting.letters import letters
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.rules.validation import problems_of
 from deep_amber.formats.sitter_file import known_sitters

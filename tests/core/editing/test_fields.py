@@ -6,7 +6,8 @@ import numpy as np
 
 from deep_amber.core.editing.fields import enter, fields_of, nudge, step
 from deep_amber.core.geometry.quads import lower_edge
-from deep_amber.core.presenting.drawing import drawing, letters, tapes
+from deep_amber.core.presenting.drawing import drawing, tapes
+from deep_amber.core.presenting.letters import letters
 from deep_amber.core.presenting.sheet import value_text
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.sitter.face import face_marks

@@ -7,6 +7,7 @@ import numpy as np
 
 from ..exposure.response import stops_from_mid_grey
 from ..model.look import Look
+from ..simulation.readings import Readings
 from ..simulation.sensors import CHEEK_RADIUS, POINTS
 from ..sitter.face import vertices_near
 from ..sitter.mesh import SKIN, SitterMesh
@@ -56,3 +57,12 @@ def aims_of(look: Look | None, mesh: SitterMesh) -> list[Aim]:
         _aim("shadow_cheek", lit - math.log2(look.ratio)),
         *(_aim(name, look.backdrop_tone) for name in BACKDROP_SURFACES),
     ]
+
+
+def off_aims(look: Look | None, mesh: SitterMesh, readings: Readings) -> dict[str, float]:
+    """Stops by which each surface with an aim lies over its band, under it as negative; 0 inside it."""
+    off = {}
+    for aim in aims_of(look, mesh):
+        stops = readings.surfaces[aim.surface].stops
+        off[aim.surface] = max(stops - aim.high, 0.0) + min(stops - aim.low, 0.0)
+    return off

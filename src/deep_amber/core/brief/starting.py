@@ -30,6 +30,19 @@ USUAL_LENS = 85.0  # [mm], taken where the room has the length
 THIRD = 1 / 3
 
 
+USUAL = {
+    "width": "3.2 m",
+    "depth": "4.2 m",
+    "height": "2.4 m",
+    "walls": "white emulsion",
+    "backdrop": "mid grey paper",
+    "who": "nadia",
+    "framing": "head and shoulders",
+}
+"""Answers to start from, as they would be typed."""
+IN_FEET = {"width": "10 ft 6", "depth": "13 ft 9", "height": "8 ft"}
+
+
 @dataclass(frozen=True)
 class Answers:
     width: float

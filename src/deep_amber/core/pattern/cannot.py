@@ -40,6 +40,12 @@ class Advice:
     possible: tuple[Answer, ...]
     """What would make it possible."""
 
+    @property
+    def by_key(self) -> int | None:
+        """Which way the dial goes: the first that moves the key, as a pose is a way of its own; else the first."""
+        moving = (k for k, way in enumerate(self.ways) if way.moves == "key")
+        return next(moving, 0 if self.ways else None)
+
 
 def _halved(modifier: Modifier) -> Modifier | None:
     sizes = {k: getattr(modifier, k) for k in ("width", "height", "diameter") if hasattr(modifier, k)}

@@ -1,7 +1,6 @@
 """The set as lines to be drawn to scale: outlines, aims, edges of the frame, pulled tapes. All in metres."""
 
 from functools import lru_cache
-from string import ascii_uppercase
 
 import numpy as np
 from scipy.ndimage import uniform_filter1d
@@ -21,13 +20,13 @@ from ..sitter.face import face_marks
 from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
 from .draw_room import backdrop_seen, backdrop_stands, door_lines, furniture_lines
+from .letters import letters
 from .lines import CameraLines, Drawing, LightLines, PanelLines, ShadowLines, SitterLines, Tape, line_of, rounded
 from .say import length_text
 
 BODY_DEPTH = 0.38  # depth of a light behind its front, in its shorter side (drawing only)
 SHORTEST_BODY = 0.12  # [m]
 INSIDE = 1e-3  # [m] that keeps a light in the wall inside the room
-RESERVED = "SCBRUTNXV"  # sitter, camera, backdrop, room, and the keys that do something
 LEVELS = 64  # of the sitter's outline from the side
 SHOULDERS = 0.30  # [m] under the neck that are drawn as the body from above; arms and legs reach out beyond
 OUTLINE_STRIDE = 3  # one vertex of so many is enough for outlines
@@ -189,16 +188,6 @@ def tapes(photo_set: Set, mesh: SitterMesh) -> tuple[Tape, ...]:
 def _wanted_letter(thing: Light | Panel | Furniture | Door) -> str:
     """A thing's name, before it the letter it should have: G for the background light, as B is the backdrop's."""
     return f"g{thing.name}" if isinstance(thing, Light) and thing.role == "background" else thing.name
-
-
-def letters(names: list[str]) -> list[str]:
-    """A letter for each name: its first one that is still free, upper case; keys of the bench are left out."""
-    taken: list[str] = list(RESERVED)
-    for name in names:
-        # The alphabet follows a name whose own letters are taken; there are more letters than things in a set.
-        free = [c for c in [*name.upper(), *ascii_uppercase] if c in ascii_uppercase and c not in taken]
-        taken.append(free[0] if free else "?")
-    return taken[len(RESERVED) :]
 
 
 def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:

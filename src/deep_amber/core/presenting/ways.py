@@ -1,6 +1,8 @@
 """Words of the ways to a pattern, and of what evens the light over a row of people."""
 
 from ..answer import Act
+from ..group.row import DARKEST
+from ..units import stops_text
 from .findings.wording import ActWords
 from .say import Say, listed
 
@@ -67,3 +69,8 @@ def in_order(words: list[tuple[Act, str]]) -> str:
         named = named or "key" in act.named
         done.append(text)
     return ": ".join(filter(None, (", ".join(given), listed(done))))
+
+
+def face_text(over: float) -> str:
+    """Light on a face of a row against the mean [stops]."""
+    return "dark" if over <= -DARKEST else stops_text(over)

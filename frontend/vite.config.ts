@@ -9,5 +9,6 @@ export default defineConfig({
     chunkSizeWarningLimit: 1500,
     assetsInlineLimit: 0,
   },
-  server: { proxy: { "/api": "http://127.0.0.1:8732" } },
+  // The guide and its pictures lie beside the front end.
+  server: { fs: { allow: [".."] }, proxy: { "/api": "http://127.0.0.1:8732" } },
 });

@@ -1,34 +1,33 @@
 import "@fontsource-variable/atkinson-hyperlegible-mono";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import "antd/dist/reset.css";
-import "./look/look.css";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import "./theme/theme.css";
+import { QueryClientProvider } from "@tanstack/react-query";
 import { App as Messages, ConfigProvider } from "antd";
 import { StrictMode, useEffect } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, RouterProvider } from "react-router";
-import { BeginPage } from "./begin/BeginPage";
-import { BenchPage } from "./bench/BenchPage";
+import { createBrowserRouter, type RouteObject, RouterProvider } from "react-router";
 import { FirstSet } from "./bench/FirstSet";
-import { KitPage } from "./kit/KitPage";
-import { desk, studio } from "./look/theme";
-import { useLook } from "./look/useLook";
-import { ShelfPage } from "./shelf/ShelfPage";
+import { sendLeftOvers } from "./bench/unsaved";
+import { queries } from "./server/queries";
+import { desk, studio } from "./theme/theme";
+import { useSettings } from "./theme/useSettings";
 
-const router = createBrowserRouter([
-  { path: "/", element: <FirstSet /> },
-  { path: "/shelf", element: <ShelfPage /> },
-  { path: "/begin", element: <BeginPage /> },
-  { path: "/kit", element: <KitPage /> },
-  { path: "/set/:id", element: <BenchPage /> },
+// Each page is a script of its own: the bench does not wait for the kit's forms.
+const pages: RouteObject[] = [
+  { path: "/shelf", lazy: async () => ({ Component: (await import("./shelf/ShelfPage")).ShelfPage }) },
+  { path: "/begin", lazy: async () => ({ Component: (await import("./begin/BeginPage")).BeginPage }) },
+  { path: "/kit", lazy: async () => ({ Component: (await import("./kit/KitPage")).KitPage }) },
+  { path: "/help", lazy: async () => ({ Component: (await import("./help/HelpPage")).HelpPage }) },
+  { path: "/set/:id", lazy: async () => ({ Component: (await import("./bench/BenchPage")).BenchPage }) },
   { path: "*", element: <FirstSet /> },
-]);
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+];
+const router = createBrowserRouter(pages.map((page) => ({ ...page, hydrateFallbackElement: <main aria-busy="true" /> })));
 
 function Root() {
-  const onDesk = useLook((s) => s.desk);
+  const onDesk = useSettings((s) => s.desk);
   useEffect(() => {
-    document.documentElement.dataset.look = onDesk ? "desk" : "studio";
+    document.documentElement.dataset.theme = onDesk ? "desk" : "studio";
   }, [onDesk]);
   return (
     <ConfigProvider theme={onDesk ? desk : studio} button={{ autoInsertSpace: false }}>
@@ -41,11 +40,17 @@ function Root() {
   );
 }
 
-const root = document.getElementById("root");
-if (root) {
-  createRoot(root).render(
-    <StrictMode>
-      <Root />
-    </StrictMode>,
-  );
+async function start() {
+  // A set is opened only after what an earlier page left unsent is on the shelf.
+  await sendLeftOvers().catch(() => undefined);
+  const root = document.getElementById("root");
+  if (root) {
+    createRoot(root).render(
+      <StrictMode>
+        <Root />
+      </StrictMode>,
+    );
+  }
 }
+
+void start();

@@ -8,7 +8,7 @@ import unittest
 from pathlib import Path
 from urllib.parse import urlsplit
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Browser, Page, sync_playwright
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 FLAGS = [
@@ -48,6 +48,23 @@ class Server:
         self._folder.cleanup()
 
 
+_running: dict[str, tuple[Server, Browser]] = {}
+
+
+def _started(module: str) -> tuple[Server, Browser]:
+    """One server and one browser for all tests of a file."""
+    if module not in _running:
+        server = Server()
+        unittest.addModuleCleanup(server.stop)
+        playwright = sync_playwright().start()
+        unittest.addModuleCleanup(playwright.stop)
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        unittest.addModuleCleanup(browser.close)
+        unittest.addModuleCleanup(_running.pop, module)
+        _running[module] = (server, browser)
+    return _running[module]
+
+
 class PageTest(unittest.TestCase):
     """A fresh page for each test; console errors and requests to elsewhere fail it."""
 
@@ -55,12 +72,7 @@ class PageTest(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.server = Server()
-        cls.addClassCleanup(cls.server.stop)
-        cls.playwright = sync_playwright().start()
-        cls.addClassCleanup(cls.playwright.stop)
-        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        cls.addClassCleanup(cls.browser.close)
+        cls.server, cls.browser = _started(cls.__module__)
 
     def setUp(self) -> None:
         self.context = self.browser.new_context(viewport=SIZE, bypass_csp=self.bypass_csp, locale="en-GB")
@@ -109,6 +121,14 @@ class PageTest(unittest.TestCase):
             arg=after,
         )
         return int(page.locator(".frame").get_attribute("data-turn") or 0)
+
+    def still(self) -> None:
+        """Waits until nothing on the page is on its way to another look."""
+        self.page.wait_for_function("() => document.getAnimations().every((a) => a.playState !== 'running')")
+
+    def choose_file(self, button: str, file) -> None:
+        """Gives a file to the field behind a button."""
+        self.page.locator(".ant-upload-wrapper", has_text=button).locator("input[type=file]").set_input_files(file)
 
     def saved(self, page: Page | None = None) -> None:
         (page or self.page).get_by_role("status").filter(has_text="saved").wait_for()

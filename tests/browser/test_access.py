@@ -15,7 +15,7 @@ class Layout(PageTest):
             self.open_demo(name)
             for thing in ("k", "s", "c", "b", "r"):
                 self.page.keyboard.press(thing)
-                self.page.wait_for_timeout(200)
+                self.still()
                 over = self.page.evaluate(
                     """() => [document.documentElement, ...document.querySelectorAll('.bench, .instruments, .pictured, .values, .answer, .sheet')]
                         .filter(e => e.scrollHeight > e.clientHeight + 1 || e.scrollWidth > e.clientWidth + 1).map(e => e.className || e.tagName)"""
@@ -71,26 +71,26 @@ class Scan(PageTest):
         self.open_demo()
         self.scan()
         self.page.keyboard.press("t")
-        self.page.wait_for_timeout(500)
+        self.still()
         self.scan()
         self.page.keyboard.press("?")
         self.page.get_by_text("output a step down, up").wait_for()
-        self.page.wait_for_timeout(600)
+        self.still()
         self.scan()
 
     def test_every_step_and_the_first_visit(self):
         self.open_demo()
         for number, tabs in (
-            ("1", ("found", "aims", "ideas")),
+            ("1", ("findings", "aims", "ideas")),
             ("3", ("values", "material")),
             ("4", ("skin and cloth",)),
             ("5", ("values", "sensor")),
-            ("6", ("dial", "roads", "why", "softness", "people", "found")),
+            ("6", ("dial", "ways", "why", "softness", "people", "findings")),
         ):
             self.page.locator("body").press(number)
             for tab in tabs:
                 self.page.get_by_role("tab", name=tab).click()
-                self.page.wait_for_timeout(200)
+                self.still()
                 self.scan()
         self.page.get_by_role("group", name="This face in other light", exact=True).wait_for()
         self.page.get_by_role("tab", name="dial").click()
@@ -98,14 +98,14 @@ class Scan(PageTest):
         self.page.goto(self.server.address + "/begin")
         self.page.get_by_role("img", name="The picture as this room would take it").wait_for()
         self.page.get_by_role("button", name="Put it on the bench").wait_for()
-        self.page.wait_for_timeout(600)
+        self.still()
         self.scan()
         self.page.evaluate(
             "() => localStorage.setItem('deep-amber-look', JSON.stringify({state: {desk: true, feet: false}, version: 0}))"
         )
         self.page.reload()
         self.page.get_by_role("img", name="The picture as this room would take it").wait_for()
-        self.page.wait_for_timeout(600)
+        self.still()
         self.scan()
 
     def test_shelf_in_both_looks(self):
@@ -113,7 +113,7 @@ class Scan(PageTest):
         self.page.get_by_role("link", name="Nadia, low key").first.wait_for()
         self.scan()
         self.page.get_by_role("button", name="Light desk").click()
-        self.page.wait_for_timeout(500)
+        self.still()
         self.scan()
 
     def test_everything_can_be_reached_by_keyboard_and_focus_shows(self):

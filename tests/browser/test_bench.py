@@ -48,7 +48,7 @@ class Pulled(PageTest):
         self.page.mouse.move(box["x"] + 20, box["y"] + 20)
         self.page.mouse.down()
         self.page.mouse.move(box["x"] - 300, box["y"] + 20, steps=5)
-        self.page.get_by_text("held by the camera-left wall").wait_for()
+        self.page.get_by_text("Stopped: camera-left wall").wait_for()
         self.page.mouse.up()
 
     def test_height_in_the_side_view(self):

@@ -37,7 +37,7 @@ class Brief(PageTest):
         self.page.wait_for_function(
             "y => document.querySelector('[data-aim=\"shadow_cheek\"] rect').getAttribute('y') > y + 50", arg=before
         )
-        self.page.get_by_role("tab", name="found").click()
+        self.page.get_by_role("tab", name="findings").click()
         self.page.get_by_text("aimed at 8 : 1").wait_for()
         self.page.get_by_role("button", name="1 Brief look here").wait_for()
         self.page.get_by_role("tab", name="aims").click()
@@ -91,7 +91,7 @@ class Brief(PageTest):
             "x => document.querySelector('svg.floor [data-handle=\"furniture.0:place\"]').getBoundingClientRect().x < x - 100",
             arg=before["x"],
         )
-        self.page.get_by_role("tab", name="found").wait_for(state="detached")
+        self.page.get_by_role("tab", name="findings").wait_for(state="detached")
         self.expected.append("422")
         width = self.field("furniture.0.width")
         width.fill("1m")

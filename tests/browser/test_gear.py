@@ -99,7 +99,7 @@ class Gear(PageTest):
         self.add("speedlight GN 36", "bare", "fill")
         self.expected.append("422")
         bad = {"name": "evil.ies", "mimeType": "text/plain", "buffer": b"TILT=NONE\n1 2 3 <script>"}
-        self.page.get_by_label("Photometric file").set_input_files(bad)
+        self.choose_file("Beam", bad)
         self.page.get_by_text("stands where a number should").wait_for()
         self.assertIn("fill", self.chips())
 
@@ -137,17 +137,15 @@ class Kit(PageTest):
 
     def test_files_go_out_and_come_in(self):
         with self.page.expect_download() as got:
-            self.page.get_by_role("link", name="Take out CSV").click()
+            self.page.get_by_role("link", name="Export CSV").click()
         raw = Path(got.value.path()).read_bytes()
         self.assertIn(b"400 W s head", raw)
         changed = raw.replace(b"attic lamp", b"cellar lamp")
-        self.page.get_by_label("Kit file").set_input_files(
-            {"name": "kit.csv", "mimeType": "text/csv", "buffer": changed}
-        )
+        self.choose_file("Import a kit file", {"name": "kit.csv", "mimeType": "text/csv", "buffer": changed})
         self.page.get_by_role("button", name=re.compile("cellar lamp")).first.wait_for()
         self.expected.append("422")
         bad = {"name": "kit.json", "mimeType": "application/json", "buffer": json.dumps({"format": "x"}).encode()}
-        self.page.get_by_label("Kit file").set_input_files(bad)
+        self.choose_file("Import a kit file", bad)
         self.page.get_by_text("the kit is as it was").wait_for()
 
 

@@ -88,28 +88,28 @@ class Key(PageTest):
         self.named("butterfly")
         self.page.locator(".gone").get_by_text("butterfly: turn the key").wait_for()
         turn = self.settled()
-        self.page.get_by_role("tab", name="roads").click()
+        self.page.get_by_role("tab", name="ways").click()
         self.page.get_by_role("group", name="Roads to").get_by_role("button", name="split").click()
-        road = self.page.get_by_role("list", name="Roads").get_by_role("button").first
+        road = self.page.get_by_role("list", name="Ways to get there").get_by_role("button").first
         road.click()
         self.page.get_by_text("If you turn the key").wait_for()
         self.settled(after=turn)
         self.named("split")
-        self.page.get_by_role("button", name="Leave it").click()
+        self.page.get_by_role("button", name="Dismiss").click()
         self.named("butterfly")
         road.click()
-        self.page.get_by_role("button", name="Take it").click()
+        self.page.get_by_role("button", name="Apply").click()
         self.named("split")
         self.page.keyboard.press("Shift+B")
         self.named("butterfly")
 
     def test_roads_of_a_set_that_has_changed_since_are_not_offered(self):
-        self.page.get_by_role("tab", name="roads").click()
+        self.page.get_by_role("tab", name="ways").click()
         self.page.get_by_role("group", name="Roads to").get_by_role("button", name="split").click()
-        self.page.get_by_role("list", name="Roads").get_by_role("button").first.wait_for()
+        self.page.get_by_role("list", name="Ways to get there").get_by_role("button").first.wait_for()
         self.page.keyboard.press(".")
         self.page.get_by_text("Choose a pattern: the ways to it stand here").wait_for()
-        self.assertEqual(self.page.get_by_role("list", name="Roads").get_by_role("button").count(), 0)
+        self.assertEqual(self.page.get_by_role("list", name="Ways to get there").get_by_role("button").count(), 0)
 
     def test_faces_at_the_sides_softness_and_people(self):
         faces = self.page.get_by_role("group", name="This face in other light", exact=True).get_by_role("button")

@@ -17,7 +17,7 @@ class Steps(WebTest):
         self.assertEqual([s["code"] for s in known["steps"]], ["brief", "room", "backdrop", "sitter", "camera", "key"])
         self.assertEqual(set(states), {s["code"] for s in known["steps"]})
         self.assertEqual((states["backdrop"]["kind"], states["camera"]["kind"]), ("look here", "settled"))
-        self.assertRegex(states["camera"]["text"], r"^\d+ cm away$")
+        self.assertRegex(states["camera"]["text"], r"^\d+\u00a0cm away$")
         (narrow,) = [f for f in answer.json["findings"] if f["code"] == "backdrop.narrow"]
         again = self.client.post("/api/findings", json=self.body() | {"set": narrow["mend"]["set"]})
         self.assertEqual({s["kind"] for s in again.json["states"].values()}, {"settled"})

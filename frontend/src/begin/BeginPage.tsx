@@ -2,17 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { Button, Select } from "antd";
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useLook } from "../look/useLook";
 import { type Entry, inWords, type Problem, problemsIn, type SetFile, server } from "../server/client";
 import { WhoCards } from "../sheet/WhoSits";
+import { useSettings } from "../theme/useSettings";
 import "./begin.css";
 
 const viewer = crypto.randomUUID();
 let turn = 0;
 
-const FIRST = { width: "3.2 m", depth: "4.2 m", height: "2.4 m", walls: "white emulsion", backdrop: "mid grey paper", who: "nadia", framing: "head and shoulders" };
-const IN_FEET = { width: "10 ft 6", depth: "13 ft 9", height: "8 ft" };
-type Answers = typeof FIRST;
+const FIELDS = ["width", "depth", "height", "walls", "backdrop", "who", "framing"] as const;
+type Answers = Record<(typeof FIELDS)[number], string>;
 const SIZES = [
   ["width", "wide, across the picture"],
   ["depth", "deep, backdrop to camera"],
@@ -23,20 +22,41 @@ function Pick({ label, value, options, onChoose }: { label: string; value: strin
   return (
     <div className="ask">
       <label>{label}</label>
-      <Select aria-label={label} value={value} options={options.map((o) => ({ value: o, label: o }))} onChange={onChoose} popupMatchSelectWidth={false} />
+      <Select
+        aria-label={label}
+        value={value}
+        options={options.map((o) => ({ value: o, label: o }))}
+        onChange={onChoose}
+        popupMatchSelectWidth={false}
+      />
     </div>
   );
 }
 
 /** The first visit: own room, backdrop, sitter and framing, and the picture they make. */
 export function BeginPage() {
+  const feet = useSettings((s) => s.feet);
+  const known = useQuery({ queryKey: ["begin"], queryFn: async () => (await server.GET("/api/begin")).data, staleTime: Infinity }).data;
+  return known ? (
+    <Questions known={known} first={(feet ? known.usual_in_feet : known.usual) as Answers} />
+  ) : (
+    <main className="begin" aria-busy="true" />
+  );
+}
+
+interface Known {
+  walls: string[];
+  backdrops: string[];
+  framings: string[];
+}
+
+function Questions({ known, first }: { known: Known; first: Answers }) {
   const navigate = useNavigate();
-  const [answers, setAnswers] = useState<Answers>(() => (useLook.getState().feet ? { ...FIRST, ...IN_FEET } : FIRST));
+  const [answers, setAnswers] = useState<Answers>(first);
   const [problems, setProblems] = useState<Problem[]>([]);
   const [begun, setBegun] = useState<{ answers: Answers; file: SetFile } | null>(null);
   const [picture, setPicture] = useState("");
   const [busy, setBusy] = useState(false);
-  const known = useQuery({ queryKey: ["begin"], queryFn: async () => (await server.GET("/api/begin")).data, staleTime: Infinity });
 
   useEffect(() => {
     turn += 1;
@@ -51,7 +71,9 @@ export function BeginPage() {
         return;
       }
       setBegun({ answers, file: made.data.file });
-      const shown = await server.POST("/api/picture", { body: { set: made.data.file.set, quality: "settled", viewer, turn: mine, solo: null, was: "" } });
+      const shown = await server.POST("/api/picture", {
+        body: { set: made.data.file.set, quality: "settled", viewer, turn: mine, solo: null, was: "" },
+      });
       if (shown.data && mine === turn) {
         setPicture(shown.data.picture);
       }
@@ -72,7 +94,11 @@ export function BeginPage() {
     }
     setBusy(true);
     try {
-      const response = await fetch("/api/sets", { method: "POST", body: JSON.stringify(file), headers: { "Content-Type": "application/json" } });
+      const response = await fetch("/api/sets", {
+        method: "POST",
+        body: JSON.stringify(file),
+        headers: { "Content-Type": "application/json" },
+      });
       const body = await response.json();
       if (response.ok) {
         navigate(`/set/${(body as Entry).id}`);
@@ -102,7 +128,15 @@ export function BeginPage() {
             {SIZES.map(([field, label]) => (
               <div className={`ask${wrong(field) ? " refused" : ""}`} key={field}>
                 <label htmlFor={`begin-${field}`}>{label}</label>
-                <input id={`begin-${field}`} className="figures" value={answers[field]} maxLength={40} spellCheck={false} aria-invalid={wrong(field) !== ""} onChange={(e) => answer(field)(e.currentTarget.value)} />
+                <input
+                  id={`begin-${field}`}
+                  className="figures"
+                  value={answers[field]}
+                  maxLength={40}
+                  spellCheck={false}
+                  aria-invalid={wrong(field) !== ""}
+                  onChange={(e) => answer(field)(e.currentTarget.value)}
+                />
                 {wrong(field) && (
                   <span className="wrong" role="alert">
                     {wrong(field)}
@@ -111,13 +145,13 @@ export function BeginPage() {
               </div>
             ))}
           </div>
-          <Pick label="walls" value={answers.walls} options={known.data?.walls ?? []} onChoose={answer("walls")} />
+          <Pick label="walls" value={answers.walls} options={known.walls} onChoose={answer("walls")} />
         </section>
         <section>
           <h2>
             <b className="figures">2</b> What hangs behind
           </h2>
-          <Pick label="backdrop" value={answers.backdrop} options={known.data?.backdrops ?? []} onChoose={answer("backdrop")} />
+          <Pick label="backdrop" value={answers.backdrop} options={known.backdrops} onChoose={answer("backdrop")} />
         </section>
         <section>
           <h2>
@@ -130,8 +164,14 @@ export function BeginPage() {
             <b className="figures">4</b> How much of them
           </h2>
           <div className="who" role="group" aria-label="Frame it as">
-            {known.data?.framings.map((name) => (
-              <button key={name} type="button" className="plain" aria-pressed={answers.framing === name} onClick={() => answer("framing")(name)}>
+            {known.framings.map((name) => (
+              <button
+                key={name}
+                type="button"
+                className="plain"
+                aria-pressed={answers.framing === name}
+                onClick={() => answer("framing")(name)}
+              >
                 {name}
               </button>
             ))}
@@ -146,7 +186,10 @@ export function BeginPage() {
           <Button type="primary" size="large" loading={busy} disabled={!file || problems.length > 0} onClick={() => void keep()}>
             Put it on the bench
           </Button>
-          <span>{begun && `${Math.round(begun.file.set.camera.focal_length)} mm, f/${begun.file.set.camera.aperture}, one light, metered. Everything can be pulled about there.`}</span>
+          <span>
+            {begun &&
+              `${Math.round(begun.file.set.camera.focal_length)} mm, f/${begun.file.set.camera.aperture}, one light, metered. Everything can be dragged there.`}
+          </span>
         </footer>
       </div>
       <figure>{picture && <img src={picture} alt="The picture as this room would take it" />}</figure>

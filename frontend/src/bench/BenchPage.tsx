@@ -4,26 +4,27 @@ import { Link, useParams } from "react-router";
 import { Floor } from "../floor/Floor";
 import { Answer } from "../frame/Answer";
 import { Frame } from "../frame/Frame";
+import { usePicture } from "../frame/usePicture";
 import { Picker } from "../gear/Picker";
-import { KeyAnswer } from "../key/KeyAnswer";
-import { useKeyLight } from "../key/useKeyLight";
 import { KeySheet } from "../keys/KeySheet";
 import { useKeys } from "../keys/useKeys";
 import { Ladder } from "../ladder/Ladder";
-import { useLook } from "../look/useLook";
 import "../plan/plan.css";
 import { inWords, problemsIn, server } from "../server/client";
 import { Sheet } from "../sheet/Sheet";
 import { Side } from "../side/Side";
+import { instrumentOf } from "../steps/instruments";
 import { Rail } from "../steps/Rail";
-import { useFindings } from "../steps/useFindings";
-import { refreshScene } from "./actions";
+import { useStep } from "../steps/useSteps";
+import { useSettings } from "../theme/useSettings";
+import { refreshScene } from "./changes";
 import "./bench.css";
+import { useOpen } from "./open";
+import { opened } from "./saving";
 import { openOnBench, useBench } from "./store";
 import { TopBar } from "./TopBar";
 import { useAutosave } from "./useAutosave";
 import { useBox } from "./useBox";
-import { usePicture } from "./usePicture";
 
 export function BenchPage() {
   const { id = "" } = useParams();
@@ -42,7 +43,8 @@ export function BenchPage() {
   useEffect(() => {
     if (stored.data) {
       const { file, ...entry } = stored.data;
-      openOnBench({ id: entry.id, file, version: entry.version, name: file.name, notes: file.notes ?? "", set: file.set });
+      opened(file.set, entry.version);
+      openOnBench({ id: entry.id, file, name: file.name, notes: file.notes ?? "", set: file.set });
       void refreshScene();
     }
   }, [stored.data]);
@@ -61,17 +63,16 @@ export function BenchPage() {
 function Bench() {
   const drawing = useBench((s) => s.scene?.drawing);
   const name = useBench((s) => s.name);
-  const step = useBench((s) => s.step);
-  const picking = useBench((s) => s.picking);
-  const feet = useLook((s) => s.feet);
+  const trouble = useBench((s) => s.trouble);
+  const picking = useOpen((s) => s.picking);
+  const feet = useSettings((s) => s.feet);
+  const { Answer: StepAnswer } = instrumentOf(useStep()?.instrument);
   const [showKeys, setShowKeys] = useState(false);
   const [floor, floorBox] = useBox();
   const [side, sideBox] = useBox();
   const [ladder, ladderBox] = useBox();
   usePicture();
   useAutosave();
-  useFindings();
-  useKeyLight();
   useKeys(() => setShowKeys((shown) => !shown));
   useEffect(() => {
     document.title = `${name} · Deep Amber`;
@@ -82,6 +83,11 @@ function Bench() {
   return (
     <main className="bench">
       <TopBar onKeys={() => setShowKeys(true)} />
+      {trouble && (
+        <p className="trouble" role="alert">
+          {trouble}
+        </p>
+      )}
       <div className="instruments">
         <Rail />
         <div className="drawings">
@@ -94,7 +100,7 @@ function Bench() {
         </div>
         <div className="pictured">
           <Frame />
-          {step === "key" ? <KeyAnswer /> : <Answer />}
+          {StepAnswer ? <StepAnswer /> : <Answer />}
           <Sheet />
           {picking && <Picker />}
         </div>

@@ -1,30 +1,37 @@
 import { App, Typography } from "antd";
 import { Link } from "react-router";
 import { useStore } from "zustand";
-import { useLook } from "../look/useLook";
 import { inWords, problemsIn, server } from "../server/client";
-import { redo, undo } from "./actions";
+import { useSettings } from "../theme/useSettings";
+import { redo, undo } from "./changes";
+import { betweenSaves, useSaving } from "./saving";
 import { history, useBench } from "./store";
 
-const SAVED = { saved: "saved", saving: "saving", failed: "not saved" } as const;
+const SAVED = { saved: "saved", saving: "saving", failed: "not saved yet" } as const;
 
 export function TopBar({ onKeys }: { onKeys: () => void }) {
   const { message } = App.useApp();
   const id = useBench((s) => s.id);
   const name = useBench((s) => s.name);
-  const dirty = useBench((s) => s.set !== s.savedSet);
-  const saving = useBench((s) => s.saving);
+  const set = useBench((s) => s.set);
+  const saving = useSaving((s) => s.state);
+  const dirty = useSaving((s) => s.savedSet !== set);
   const canUndo = useStore(history, (s) => s.pastStates.length > 0);
   const canRedo = useStore(history, (s) => s.futureStates.length > 0);
-  const { desk, feet, toggleDesk, toggleFeet } = useLook();
+  const { desk, feet, toggleDesk, toggleFeet } = useSettings();
 
   async function rename(wanted: string) {
     if (wanted === name) {
       return;
     }
-    const { data, error } = await server.POST("/api/sets/{set_id}/name", { params: { path: { set_id: id } }, body: { name: wanted } });
+    const path = { params: { path: { set_id: id } }, body: { name: wanted } };
+    const { data, error } = await betweenSaves(() => server.POST("/api/sets/{set_id}/name", path)).catch(() => ({
+      data: undefined,
+      error: undefined,
+    }));
     if (data) {
-      useBench.setState({ name: data.name, version: data.version });
+      useBench.setState({ name: data.name });
+      useSaving.setState({ version: data.version });
     } else {
       message.error(`Name kept as it was: it ${inWords(problemsIn(error))}`);
     }
@@ -35,7 +42,10 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
       <Link className="brand" to="/shelf" title="All sets">
         Deep Amber
       </Link>
-      <Typography.Text className="name" editable={{ onChange: (text) => void rename(text), tooltip: "Rename", triggerType: ["icon", "text"], maxLength: 120 }}>
+      <Typography.Text
+        className="name"
+        editable={{ onChange: (text) => void rename(text), tooltip: "Rename", triggerType: ["icon", "text"], maxLength: 120 }}
+      >
         {name}
       </Typography.Text>
       <span className={`saved ${saving}`} role="status">
@@ -48,7 +58,12 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
         <button type="button" className="plain" disabled={!canRedo} onClick={redo}>
           Redo
         </button>
-        <button type="button" className="plain" onClick={toggleFeet} aria-label={feet ? "ft in: show lengths in centimetres" : "cm: show lengths in feet and inches"}>
+        <button
+          type="button"
+          className="plain"
+          onClick={toggleFeet}
+          aria-label={feet ? "ft in: show lengths in centimetres" : "cm: show lengths in feet and inches"}
+        >
           {feet ? "ft in" : "cm"}
         </button>
         <button type="button" className="plain" onClick={toggleDesk}>
@@ -57,6 +72,7 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
         <button type="button" className="plain" onClick={onKeys}>
           Keys <span className="figures">?</span>
         </button>
+        <Link to="/help">Help</Link>
         <Link to="/kit">Kit</Link>
         <Link to="/shelf">Shelf</Link>
       </nav>

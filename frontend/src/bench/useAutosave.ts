@@ -1,15 +1,11 @@
 import { App } from "antd";
 import { useEffect } from "react";
 import { useNavigate } from "react-router";
-import { inWords, problemsIn, server } from "../server/client";
+import { mustHold, save, saveOnLeaving, useSaving } from "./saving";
 import { useBench } from "./store";
 
 const REST = 700; // ms without a change after which the set is saved
-
-function body() {
-  const { file, set, name, notes, version } = useBench.getState();
-  return set && file ? { based_on: version, file: { ...file, name, notes, set } } : null;
-}
+const AGAIN = 3000; // ms after which a save that was not answered is tried again
 
 /** Saves a while after each change, and at once when the page is left. A stale save moves this tab to its kept copy. */
 export function useAutosave() {
@@ -17,70 +13,71 @@ export function useAutosave() {
   const navigate = useNavigate();
   useEffect(() => {
     let rest: ReturnType<typeof setTimeout> | undefined;
-    let busy = false;
+    let told = false;
 
-    async function save() {
-      const { id, set, savedSet, dragging } = useBench.getState();
-      const sent = body();
-      if (busy || dragging || !sent || set === savedSet) {
+    async function saveNow() {
+      if (useBench.getState().dragging) {
         return;
       }
-      busy = true;
-      useBench.setState({ saving: "saving" });
-      const { data, error, response } = await server
-        .PUT("/api/sets/{set_id}", { params: { path: { set_id: id } }, body: sent })
-        .catch(() => ({ data: undefined, error: undefined, response: undefined }));
-      busy = false;
+      const { id } = useBench.getState();
+      const done = await save();
       if (useBench.getState().id !== id) {
         return;
       }
-      if (data) {
-        useBench.setState({ version: data.version, savedSet: set, saving: "saved" });
-      } else if (response?.status === 409 && error && "kept" in error) {
-        message.warning(
-          `This set was changed in another tab. Your version is kept as “${error.kept.name}”, and you are on it now.`,
-          8,
-        );
-        navigate(`/set/${error.kept.id}`, { replace: true });
-        return;
+      if (done.kind === "stale") {
+        message.warning(`This set was changed in another tab. Your version is kept as “${done.kept.name}”, and you are on it now.`, 8);
+        navigate(`/set/${done.kept.id}`, { replace: true });
+      } else if (done.kind === "refused") {
+        message.error(`Not saved. ${done.words}`);
+      } else if (done.kind === "unanswered") {
+        if (!told) {
+          message.error("Not saved yet: the server does not answer. It is tried again.");
+        }
+        told = true;
+        plan(AGAIN);
       } else {
-        useBench.setState({ saving: "failed" });
-        message.error(`Not saved. ${inWords(problemsIn(error))}`);
-      }
-      if (useBench.getState().set !== useBench.getState().savedSet && data) {
-        plan();
+        told = false;
+        if (useBench.getState().set !== useSaving.getState().savedSet) {
+          plan(REST);
+        }
       }
     }
 
-    function plan() {
+    function plan(after: number) {
       clearTimeout(rest);
-      rest = setTimeout(() => void save(), REST);
-    }
-
-    function leave() {
-      const { id, set, savedSet } = useBench.getState();
-      const sent = body();
-      if (sent && set !== savedSet) {
-        void fetch(`/api/sets/${id}`, {
-          method: "PUT",
-          keepalive: true,
-          headers: { "Content-Type": "application/json" },
-          body: JSON.stringify(sent),
-        });
-      }
+      rest = setTimeout(() => void saveNow(), after);
     }
 
     const stop = useBench.subscribe((now, before) => {
-      if (now.id === before.id && (now.set !== before.set || now.dragging !== before.dragging) && now.set !== now.savedSet) {
-        plan();
+      const changed = now.set !== before.set || now.dragging !== before.dragging;
+      if (now.id === before.id && changed && now.set !== useSaving.getState().savedSet) {
+        plan(REST);
       }
     });
-    window.addEventListener("pagehide", leave);
+
+    function hold(event: BeforeUnloadEvent) {
+      if (mustHold()) {
+        event.preventDefault();
+      }
+    }
+
+    /** Back from the browser's page cache: what was sent on leaving is this tab's own. */
+    function shown(event: PageTransitionEvent) {
+      if (event.persisted) {
+        void saveNow();
+      }
+    }
+
+    window.addEventListener("pagehide", saveOnLeaving);
+    window.addEventListener("pageshow", shown);
+    window.addEventListener("beforeunload", hold);
     return () => {
       stop();
       clearTimeout(rest);
-      window.removeEventListener("pagehide", leave);
-      leave();
+      window.removeEventListener("pagehide", saveOnLeaving);
+      window.removeEventListener("pageshow", shown);
+      window.removeEventListener("beforeunload", hold);
+      void save();
     };
   }, [message, navigate]);
 }

@@ -1,17 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { useBench } from "../bench/store";
+import { useOpen } from "../bench/open";
+import { chosenLight, useBench } from "../bench/store";
+import { idOf } from "../server/queries";
 import { path, usePlan } from "../plan/projection";
 import { server } from "../server/client";
 
 /** Lines of equal exposure of the chosen light at face height, in whole stops from the face. */
 export function ExposureLines() {
   const plan = usePlan();
-  const shown = useBench((s) => s.lines);
+  const shown = useOpen((s) => s.lines);
   const set = useBench((s) => s.set);
-  const chosen = useBench((s) => s.thing);
-  const thing = chosen.startsWith("lights.") ? chosen : "lights.0";
+  const thing = `lights.${chosenLight(useBench((s) => s.thing))}`;
   const lines = useQuery({
-    queryKey: ["lines", thing, set],
+    queryKey: ["lines", thing, idOf(set)],
     enabled: shown && set !== null,
     gcTime: 0,
     placeholderData: (before) => before,

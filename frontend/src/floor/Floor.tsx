@@ -1,4 +1,5 @@
-import { useBench } from "../bench/store";
+import { chosenLight, useBench } from "../bench/store";
+import { Ghost } from "../plan/Ghost";
 import { fromAbove, PlanContext } from "../plan/projection";
 import { Room } from "../plan/Room";
 import { Tape } from "../plan/Tape";
@@ -11,7 +12,7 @@ const MARGIN = 26;
 /** The room from above, to scale: camera at the bottom, so that left here is left in the picture. */
 export function Floor({ drawing, width, height }: { drawing: Drawing; width: number; height: number }) {
   const thing = useBench((s) => s.thing);
-  const light = thing.startsWith("lights.") ? thing : "lights.0";
+  const light = `lights.${chosenLight(thing)}`;
   const resisted = useBench((s) => s.resisted);
   const scale = Math.min((width - 2 * MARGIN - 20) / drawing.width, (height - 2 * MARGIN) / drawing.depth);
   const left = (width - drawing.width * scale) / 2;
@@ -31,15 +32,16 @@ export function Floor({ drawing, width, height }: { drawing: Drawing; width: num
         </text>
         <ExposureLines />
         <Things drawing={drawing} thing={thing} />
+        <Ghost now={drawing} />
         {drawing.tapes
           .filter((tape) => !tape.name.startsWith("backdrop margin") || thing === "backdrop")
-          .filter((tape) => !tape.name.endsWith("to floor") && (!tape.name.startsWith("lights.") || tape.name.startsWith(`${light}.`) || tape.name.startsWith(`${light} `)))
+          .filter((tape) => !tape.name.endsWith("to floor") && (!tape.name.startsWith("lights.") || tape.name.startsWith(`${light} `)))
           .map((tape) => (
             <Tape key={tape.name} tape={tape} share={shares[tape.name] ?? 0.5} />
           ))}
         {resisted && (
           <text className="resisted" x={width / 2} y={16} textAnchor="middle" role="status">
-            held by the {resisted}
+            Stopped: {resisted}
           </text>
         )}
       </svg>

@@ -1,6 +1,7 @@
 import { useBench } from "../bench/store";
 import { ValueField } from "../sheet/ValueField";
 import "./answer.css";
+import { useFrame } from "./store";
 
 const METERS: ReadonlyArray<readonly [string, string]> = [
   ["dome_to_light", "dome to light"],
@@ -10,7 +11,7 @@ const METERS: ReadonlyArray<readonly [string, string]> = [
 
 /** What the picture comes to: lit to shadow, the incident meter, and the exposure that is set. */
 export function Answer() {
-  const picture = useBench((s) => s.picture);
+  const picture = useFrame((s) => s.picture);
   const scene = useBench((s) => s.scene);
   return (
     <section className="answer" aria-label="Readings and exposure">
@@ -30,7 +31,11 @@ export function Answer() {
           </div>
         ))}
       </dl>
-      <div className="exposure">{scene?.exposure.map((value) => <ValueField key={value.field} value={value} />)}</div>
+      <div className="exposure">
+        {scene?.exposure.map((value) => (
+          <ValueField key={value.field} value={value} />
+        ))}
+      </div>
     </section>
   );
 }

@@ -1,58 +1,70 @@
-import { takeMend } from "../bench/actions";
+import { applyPreview } from "../bench/choosing";
 import { useBench } from "../bench/store";
-import "./frame.css";
-import { Tries } from "../key/Tries";
 import { nameIn } from "../key/words";
+import { instrumentOf } from "../steps/instruments";
+import { useStep } from "../steps/useSteps";
+import "./frame.css";
 import { Overlay } from "./Overlay";
+import { useFrame } from "./store";
+import { useSeen } from "./useSettled";
 
 /** The simulated picture in a mid-grey mat, so that tone can be judged. */
 export function Frame() {
-  const picture = useBench((s) => s.picture);
-  const solo = useBench((s) => (s.solo === null ? "" : s.scene?.drawing.lights[s.solo]?.name ?? ""));
-  const preview = useBench((s) => s.preview);
+  const picture = useFrame((s) => s.picture);
+  const soloIndex = useFrame((s) => s.solo);
+  const solo = useBench((s) => (soloIndex === null ? "" : (s.scene?.drawing.lights[soloIndex]?.name ?? "")));
   const dark = useBench((s) => s.set !== null && !s.set.lights.some((k) => k.on ?? true));
-  const flanked = useBench((s) => s.step === "key");
-  const idea = useBench((s) => s.idea);
-  const level = useBench((s) => (s.preview?.set ?? s.set)?.camera.held === "level");
+  const { Beside } = instrumentOf(useStep()?.instrument);
+  const idea = useFrame((s) => s.idea);
+  const landscape = useSeen()?.camera.orientation === "landscape";
   return (
-    <figure className={`frame${flanked ? " flanked" : ""}`} data-quality={picture?.quality ?? "none"} data-turn={picture?.turn ?? 0}>
-      {solo && (
-        <figcaption role="status">
-          {solo} alone
-        </figcaption>
-      )}
-      {preview && (
-        <figcaption className="mend" role="status">
-          <span>If you {preview.text}</span>
-          <button type="button" className="plain" onClick={takeMend}>
-            Take it
-          </button>
-          <button type="button" className="plain" onClick={() => useBench.setState({ preview: null })}>
-            Leave it
-          </button>
-        </figcaption>
-      )}
-      {idea && (
-        <div className="idea">
-          <img src={idea.address} alt={idea.note || "A picture for ideas"} draggable={false} />
-          <button type="button" className="plain" onClick={() => useBench.setState({ idea: null })}>
-            Back to the set
-          </button>
-        </div>
-      )}
-      {dark && (
-        <figcaption className="none-on" role="status">
-          No light is on: N adds one.
-        </figcaption>
-      )}
-      {picture && (
-        <div className={`print${level ? " level" : ""}`}>
-          <img src={picture.picture} alt="The picture as this set would take it" draggable={false} />
-          <Overlay level={level} />
-        </div>
-      )}
-      {flanked && <Tries />}
-      {!flanked && picture?.pattern && <output className="pattern-name">{nameIn(picture.pattern)}</output>}
-    </figure>
+    <>
+      <figure className={`frame${Beside ? " flanked" : ""}`} data-quality={picture?.quality ?? "none"} data-turn={picture?.turn ?? 0}>
+        {solo && <figcaption role="status">{solo} alone</figcaption>}
+        {idea && (
+          <div className="idea">
+            <img src={idea.address} alt={idea.note || "A picture for ideas"} draggable={false} />
+            <button type="button" className="plain" onClick={() => useFrame.setState({ idea: null })}>
+              Back to the set
+            </button>
+          </div>
+        )}
+        {dark && (
+          <figcaption className="none-on" role="status">
+            No light is on: N adds one.
+          </figcaption>
+        )}
+        {picture && (
+          <div className={`print${landscape ? " landscape" : ""}`}>
+            <img src={picture.picture} alt="The picture as this set would take it" draggable={false} />
+            <Overlay landscape={landscape} />
+          </div>
+        )}
+        {Beside && <Beside />}
+        {!Beside && picture?.pattern && <output className="pattern-name">{nameIn(picture.pattern)}</output>}
+      </figure>
+      <PreviewBar />
+    </>
+  );
+}
+
+/** What is previewed, under the picture: it covers neither the face nor the small pictures. */
+function PreviewBar() {
+  const preview = useFrame((s) => s.preview);
+  if (!preview) {
+    return null;
+  }
+  return (
+    <div className="preview" role="status">
+      <span>
+        <b>Preview</b> {preview.text}
+      </span>
+      <button type="button" className="plain" onClick={applyPreview}>
+        Apply
+      </button>
+      <button type="button" className="plain" onClick={() => useFrame.setState({ preview: null })}>
+        Dismiss
+      </button>
+    </div>
   );
 }

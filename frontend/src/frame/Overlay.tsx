@@ -1,4 +1,4 @@
-import { useBench } from "../bench/store";
+import { useFrame } from "./store";
 
 // The picture's longer and shorter side; crops lie in its middle.
 const LONG = 500;
@@ -7,12 +7,12 @@ const THIRDS = [1 / 3, 2 / 3] as const;
 const RATIOS: Record<string, number> = { "4 : 5": 4 / 5, "2 : 3": 2 / 3, "1 : 1": 1, circle: 1 };
 
 /** Grid, level and crops over the picture. */
-export function Overlay({ level }: { level: boolean }) {
-  const overlay = useBench((s) => s.overlay);
+export function Overlay({ landscape }: { landscape: boolean }) {
+  const overlay = useFrame((s) => s.overlay);
   if (overlay === "none") {
     return null;
   }
-  const [wide, high] = level ? [LONG, SHORT] : [SHORT, LONG];
+  const [wide, high] = landscape ? [LONG, SHORT] : [SHORT, LONG];
   const ratio = RATIOS[overlay] ?? wide / high;
   const width = Math.min(wide, high * ratio);
   const height = width / ratio;
@@ -20,7 +20,10 @@ export function Overlay({ level }: { level: boolean }) {
   const y = (high - height) / 2;
   const outside = `M0 0H${wide}V${high}H0Z`;
   const r = width / 2;
-  const cut = overlay === "circle" ? `M${x} ${high / 2}a${r} ${r} 0 1 0 ${width} 0a${r} ${r} 0 1 0 ${-width} 0Z` : `M${x} ${y}H${x + width}V${y + height}H${x}Z`;
+  const cut =
+    overlay === "circle"
+      ? `M${x} ${high / 2}a${r} ${r} 0 1 0 ${width} 0a${r} ${r} 0 1 0 ${-width} 0Z`
+      : `M${x} ${y}H${x + width}V${y + height}H${x}Z`;
   return (
     <>
       <svg className="overlay" viewBox={`0 0 ${wide} ${high}`} aria-hidden>

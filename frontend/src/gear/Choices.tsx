@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Select } from "antd";
 import { useEffect, useState } from "react";
-import { chooseOption, putLensOn, swapModifier } from "../bench/actions";
+import { chooseOption, putLensOn, swapModifier } from "../bench/changes";
 import { useBench } from "../bench/store";
 import { type Choice, inWords, type Pick, server } from "../server/client";
 import { usePicks } from "./usePicks";
@@ -10,7 +10,17 @@ const ROOM = 16; // characters that a column has room for
 
 type Option = { value: string; label: string } | { label: string; options: { value: string; label: string }[] };
 
-function Chooser({ label, value, options, onChoose }: { label: string; value: string; options: Option[]; onChoose: (option: string) => Promise<string> }) {
+function Chooser({
+  label,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  options: Option[];
+  onChoose: (option: string) => Promise<string>;
+}) {
   const [wrong, setWrong] = useState("");
   useEffect(() => setWrong(""), [value]);
   return (
@@ -51,10 +61,10 @@ export function Choices({ choices }: { choices: Choice[] }) {
 const NONE: string[] = [];
 
 /** Another modifier on the light, at the same place. */
-export function ModifierSwap({ thing }: { thing: string }) {
+export function ModifierSwap({ index }: { index: number }) {
   const picks = usePicks();
   const fits = useBench((s) => s.scene?.fits ?? NONE);
-  const light = useBench((s) => s.set?.lights[Number(thing.slice(7))]);
+  const light = useBench((s) => s.set?.lights[index]);
   if (!light) {
     return null;
   }
@@ -66,7 +76,7 @@ export function ModifierSwap({ thing }: { thing: string }) {
       label="modifier"
       value={now}
       options={[...named(fitting.filter((p) => p.owned)), { label: "common gear", options: named(fitting.filter((p) => !p.owned)) }]}
-      onChoose={async (name) => inWords(await swapModifier(thing, name))}
+      onChoose={async (name) => inWords(await swapModifier(`lights.${index}`, name))}
     />
   );
 }

@@ -1,12 +1,13 @@
 import { useEffect, useRef, useState } from "react";
-import { addThing } from "../bench/actions";
+import { addThing } from "../bench/changes";
+import { useOpen } from "../bench/open";
 import { useBench } from "../bench/store";
-import { inWords, type Pick } from "../server/client";
-import { ROLES, type Role, RoleShape } from "./roles";
+import { inWords, type Pick, type Role } from "../server/client";
+import { ROLE_NAMES, ROLES, RoleShape } from "./roles";
 import { usePicks } from "./usePicks";
 import "./gear.css";
 
-const close = () => useBench.setState({ picking: false });
+const close = () => useOpen.setState({ picking: false });
 
 function Item({ pick, chosen, onPick }: { pick: Pick; chosen: boolean; onPick: () => void }) {
   return (
@@ -18,7 +19,7 @@ function Item({ pick, chosen, onPick }: { pick: Pick; chosen: boolean; onPick: (
   );
 }
 
-/** Adds a light, a panel, furniture or a door: what, with which modifier, and what for. Typing narrows the lists. */
+/** Adds a light, a panel, furniture or a door: what, with which modifier, and in which role. Typing narrows the lists. */
 export function Picker() {
   const picks = usePicks();
   const lights = useBench((s) => s.set?.lights.length ?? 0);
@@ -78,10 +79,10 @@ export function Picker() {
             }
           }}
         />
-        <div className="roles" role="group" aria-label="What the light is for">
+        <div className="roles" role="group" aria-label="Role of the light">
           {ROLES.map((r) => (
             <button key={r} type="button" className="plain" aria-pressed={role === r} onClick={() => setRole(r)}>
-              <RoleShape role={r} /> {r}
+              <RoleShape role={r} /> {ROLE_NAMES[r]}
             </button>
           ))}
         </div>
@@ -123,7 +124,12 @@ export function Picker() {
             <h3>In the room</h3>
             <ul>
               {inRoom.map((pick) => (
-                <Item key={pick.name} pick={pick} chosen={false} onPick={() => void add(pick.part === "doors" ? "doors" : "furniture", pick.name)} />
+                <Item
+                  key={pick.name}
+                  pick={pick}
+                  chosen={false}
+                  onPick={() => void add(pick.part === "doors" ? "doors" : "furniture", pick.name)}
+                />
               ))}
             </ul>
           </div>

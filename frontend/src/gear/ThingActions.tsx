@@ -1,20 +1,20 @@
 import { App } from "antd";
-import { useRef } from "react";
-import { chooseOption, editThing, lookAlone, measuredBeam } from "../bench/actions";
+import { chooseOption, editThing, measuredBeam } from "../bench/changes";
+import { lookAlone } from "../bench/choosing";
 import { useBench } from "../bench/store";
-import { FileInput } from "../look/FileInput";
+import { useFrame } from "../frame/store";
 import { inWords, type Problem } from "../server/client";
+import { FileButton } from "../server/FileButton";
+import { counted, lightIndex, type Thing } from "../server/things";
 
 /** What can be done with the chosen light, panel, furniture or door as a whole. */
-export function ThingActions({ thing }: { thing: string }) {
+export function ThingActions({ thing }: { thing: Thing }) {
   const { message } = App.useApp();
-  const solo = useBench((s) => s.solo);
+  const solo = useFrame((s) => s.solo);
+  const light = lightIndex(thing);
+  const gear = light !== null || counted(thing)?.kind === "panels";
   const on = useBench((s) => s.scene?.choices.find((c) => c.field === `${thing}.on`)?.chosen === "yes");
-  const bare = useBench((s) => thing.startsWith("lights.") && s.scene?.drawing.lights[Number(thing.slice(7))]?.modifier === "bare");
-  const file = useRef<HTMLInputElement>(null);
-  const light = thing.startsWith("lights.");
-  const gear = light || thing.startsWith("panels.");
-  const index = Number(thing.split(".")[1]);
+  const bare = useBench((s) => light !== null && s.scene?.drawing.lights[light]?.modifier === "bare");
 
   async function said(work: Promise<Problem[]>) {
     const problems = await work;
@@ -30,14 +30,19 @@ export function ThingActions({ thing }: { thing: string }) {
           {on ? "On" : "Off"}
         </button>
       )}
-      {light && (
-        <button type="button" className="plain" aria-pressed={solo === index} onClick={() => lookAlone(index)}>
+      {light !== null && (
+        <button type="button" className="plain" aria-pressed={solo === light} onClick={() => lookAlone(light)}>
           Alone
         </button>
       )}
       {gear && (
         <>
-          <button type="button" className="plain" onClick={() => void said(editThing(thing, "mirror"))} title="To the other side of the sitter">
+          <button
+            type="button"
+            className="plain"
+            onClick={() => void said(editThing(thing, "mirror"))}
+            title="To the other side of the sitter"
+          >
             Mirror
           </button>
           <button type="button" className="plain" onClick={() => void said(editThing(thing, "copy"))}>
@@ -45,23 +50,25 @@ export function ThingActions({ thing }: { thing: string }) {
           </button>
         </>
       )}
-      {light && (
-        <button type="button" className="plain" onClick={() => void said(editThing(thing, "board"))} title="A white board here, the light turned to it">
+      {light !== null && (
+        <button
+          type="button"
+          className="plain"
+          onClick={() => void said(editThing(thing, "board"))}
+          title="A white board here, the light turned to it"
+        >
           Board
         </button>
       )}
-      {light && bare && (
-        <>
-          <button type="button" className="plain" onClick={() => file.current?.click()} title="A photometric file (LM-63) in place of its own beam">
-            Beam
-          </button>
-          <FileInput
-            input={file}
-            accept=".ies,text/plain"
-            label="Photometric file"
-            onFile={(chosen) => void chosen.text().then((text) => said(measuredBeam(thing, chosen.name, text)))}
-          />
-        </>
+      {bare && (
+        <FileButton
+          plain
+          accept=".ies,text/plain"
+          title="A photometric file (LM-63) in place of its own beam"
+          onFile={(chosen) => void chosen.text().then((text) => said(measuredBeam(thing, chosen.name, text)))}
+        >
+          Beam
+        </FileButton>
       )}
       <button type="button" className="plain" onClick={() => void said(editThing(thing, "remove"))}>
         Remove

@@ -1,9 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button } from "antd";
-import { type DragEvent, useRef } from "react";
+import type { DragEvent } from "react";
 import { useBench } from "../bench/store";
-import { FileInput } from "../look/FileInput";
+import { useFrame } from "../frame/store";
 import { type Idea, inWords, problemsIn, server } from "../server/client";
+import { FileButton } from "../server/FileButton";
 import "./ideas.css";
 
 /** The tab of the step Brief that shows the board. */
@@ -34,7 +35,7 @@ function Card({ setId, idea, onChanged }: { setId: string; idea: Idea; onChanged
 
   async function remove() {
     await server.DELETE("/api/sets/{set_id}/ideas/{idea_id}", { params });
-    useBench.setState({ idea: null });
+    useFrame.setState({ idea: null });
     await onChanged();
     message.open({
       key: idea.id,
@@ -42,7 +43,10 @@ function Card({ setId, idea, onChanged }: { setId: string; idea: Idea; onChanged
       duration: 10,
       content: (
         <>
-          The picture is off the board. <Button type="link" onClick={() => void restore()}>Undo</Button>
+          The picture is off the board.{" "}
+          <Button type="link" onClick={() => void restore()}>
+            Undo
+          </Button>
         </>
       ),
     });
@@ -50,11 +54,18 @@ function Card({ setId, idea, onChanged }: { setId: string; idea: Idea; onChanged
 
   return (
     <li>
-      <button type="button" className="plain look-at" onClick={() => useBench.setState({ idea: { address, note: idea.note } })}>
+      <button type="button" className="plain look-at" onClick={() => useFrame.setState({ idea: { address, note: idea.note } })}>
         <img src={address} alt={`Look at ${idea.note || "this idea"}`} draggable={false} />
       </button>
       <span className="line">
-        <input defaultValue={idea.note} placeholder="note" aria-label="Note" maxLength={500} onBlur={(e) => void note(e.currentTarget.value)} onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()} />
+        <input
+          defaultValue={idea.note}
+          placeholder="note"
+          aria-label="Note"
+          maxLength={500}
+          onBlur={(e) => void note(e.currentTarget.value)}
+          onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+        />
         <button type="button" className="plain" onClick={() => void remove()} aria-label={`Remove ${idea.note || "this idea"}`}>
           ×
         </button>
@@ -68,7 +79,6 @@ export function Ideas() {
   const { message } = App.useApp();
   const queries = useQueryClient();
   const setId = useBench((s) => s.id);
-  const file = useRef<HTMLInputElement>(null);
   const board = useQuery({
     queryKey: ["ideas", setId],
     queryFn: async () => (await server.GET("/api/sets/{set_id}/ideas", { params: { path: { set_id: setId } } })).data,
@@ -78,7 +88,11 @@ export function Ideas() {
   async function take(files: Iterable<File>) {
     for (const picture of files) {
       try {
-        const answer = await fetch(`/api/sets/${setId}/ideas`, { method: "POST", body: picture, headers: { "Content-Type": "application/octet-stream" } });
+        const answer = await fetch(`/api/sets/${setId}/ideas`, {
+          method: "POST",
+          body: picture,
+          headers: { "Content-Type": "application/octet-stream" },
+        });
         if (!answer.ok) {
           message.error({ content: `${picture.name}: ${inWords(problemsIn(await answer.json()))} Nothing was changed.`, duration: 10 });
         }
@@ -98,17 +112,18 @@ export function Ideas() {
   return (
     <div className="ideas" onDragOver={(e) => e.preventDefault()} onDrop={dropped}>
       {board.isSuccess && ideas.length === 0 && (
-        <p>Own pictures that show where this one is going: light, mood, pose. JPEG, PNG, WebP or HEIC; add them, or drop them here.</p>
+        <p>Your own pictures for ideas: light, mood, pose. Add them or drop them here, as JPEG, PNG, WebP or HEIC.</p>
       )}
       <ul>
         {ideas.map((idea) => (
           <Card key={idea.id} setId={setId} idea={idea} onChanged={again} />
         ))}
         <li>
-          <Button onClick={() => file.current?.click()}>Add a picture</Button>
+          <FileButton accept={ACCEPT} onFile={(chosen) => void take([chosen])}>
+            Add a picture
+          </FileButton>
         </li>
       </ul>
-      <FileInput input={file} accept={ACCEPT} label="Picture for ideas" onFile={(chosen) => void take([chosen])} />
     </div>
   );
 }

@@ -1,8 +1,14 @@
 import { useDrag } from "@use-gesture/react";
-import { askRoads, dragBy, letGo, turnKey } from "../bench/actions";
+import { scaleLinear, type ScaleLinear } from "d3-scale";
+import { turnKey } from "../bench/changes";
+import { askWays } from "../bench/choosing";
+import { dragBy, letGo } from "../bench/drag";
 import { useBench } from "../bench/store";
+import { useFrame } from "../frame/store";
 import type { Dial as DialData } from "../server/client";
 import "./dial.css";
+import { useKeyStep } from "./store";
+import { useDial, useOtherDial } from "./useKeyLight";
 
 const WIDE = 496;
 const HIGH = 178;
@@ -14,31 +20,36 @@ const COARSE = 5;
 const FINE = 1;
 
 interface Scale {
-  x: (azimuth: number) => number;
-  y: (elevation: number) => number;
-  /** Degrees a pixel. */
-  across: number;
-  up: number;
+  x: ScaleLinear<number, number>;
+  y: ScaleLinear<number, number>;
 }
 
 function scaleOf(dial: DialData): Scale {
-  const [west, east] = dial.azimuths as [number, number];
-  const [low, high] = dial.elevations as [number, number];
-  const across = (east - west) / (WIDE - LEFT - 4);
-  const up = (high - low) / (HIGH - FOOT - 2);
-  return { x: (a) => LEFT + (a - west) / across, y: (e) => HIGH - FOOT - (e - low) / up, across, up };
+  const x = scaleLinear()
+    .domain(dial.azimuths)
+    .range([LEFT, WIDE - 4]);
+  const y = scaleLinear()
+    .domain(dial.elevations)
+    .range([HIGH - FOOT, 2]);
+  return { x, y };
 }
 
 function area(outlines: readonly (readonly (readonly number[])[])[], s: Scale) {
-  return outlines.map((line) => line.map(([a, e], i) => `${i ? "L" : "M"}${s.x(a ?? 0).toFixed(1)} ${s.y(e ?? 0).toFixed(1)}`).join("") + "Z").join("");
+  return outlines
+    .map((line) => line.map(([a, e], i) => `${i ? "L" : "M"}${s.x(a ?? 0).toFixed(1)} ${s.y(e ?? 0).toFixed(1)}`).join("") + "Z")
+    .join("");
 }
 
-/** Where the key must be, round the face and up, for each pattern on this face; the key as a dot to be pulled. */
+/** Where the key must be, round the face and up, for each pattern on this face; the key as a dot to be dragged. */
 export function Dial() {
-  const dial = useBench((s) => s.dial);
-  const reading = useBench((s) => s.picture?.pattern);
+  const dial = useDial().data?.dial;
+  const reading = useFrame((s) => s.picture?.pattern);
   if (!dial) {
-    return <p className="facts">{reading ? "The dial is being drawn for this face." : "The dial needs a key light that comes to the face."}</p>;
+    return (
+      <p className="facts">
+        {reading ? "The dial for this face follows in a moment." : "The dial needs a key light that comes to the face."}
+      </p>
+    );
   }
   return <Map dial={dial} here={reading ? [reading.azimuth, reading.elevation] : dial.here} pattern={reading?.pattern ?? ""} />;
 }
@@ -51,7 +62,7 @@ function sameSide(a: number, b: number) {
 function Map({ dial, here, pattern }: { dial: DialData; here: readonly number[]; pattern: string }) {
   const s = scaleOf(dial);
   const letter = useBench((b) => b.scene?.drawing.lights[dial.light]?.letter ?? "K");
-  const beside = useBench((b) => (b.beside?.of === b.set ? b.beside : null));
+  const other = useOtherDial(useKeyStep((k) => k.compare)).data?.dial;
   const wanted = useBench((b) => b.set?.look?.pattern ?? "");
   return (
     <svg className="dial" viewBox={`0 0 ${WIDE} ${HIGH}`} role="group" aria-label="Pattern dial, round the facial plane">
@@ -65,10 +76,15 @@ function Map({ dial, here, pattern }: { dial: DialData; here: readonly number[];
       </defs>
       <g clipPath="url(#dial-clip)">
         {dial.regions.map((region) => (
-          <path key={`${region.name}${region.label[0]}`} className={`region${region.name === pattern && sameSide(region.label[0] ?? 0, here[0] ?? 0) ? " here" : ""}${region.name === wanted ? " wanted" : ""}`} d={area(region.outlines, s)} fillRule="evenodd" />
+          <path
+            key={`${region.name}${region.label[0]}`}
+            className={`region${region.name === pattern && sameSide(region.label[0] ?? 0, here[0] ?? 0) ? " here" : ""}${region.name === wanted ? " wanted" : ""}`}
+            d={area(region.outlines, s)}
+            fillRule="evenodd"
+          />
         ))}
-        {beside?.dial.regions.map((region) => (
-          <path key={`${region.name}${region.label[0]}`} className="beside" d={area(region.outlines, s)} />
+        {other?.regions.map((region) => (
+          <path key={`${region.name}${region.label[0]}`} className="compared" d={area(region.outlines, s)} />
         ))}
         {dial.hatches.map((hatch) => (
           <path key={hatch.reason} className="hatched" d={area(hatch.outlines, s)} fillRule="evenodd" fill="url(#hatch)" />
@@ -88,7 +104,13 @@ function Map({ dial, here, pattern }: { dial: DialData; here: readonly number[];
         <HatchName key={hatch.reason} reason={hatch.reason} x={s.x(hatch.label[0] as number)} y={s.y(hatch.label[1] as number)} />
       ))}
       {dial.regions.map((region) => (
-        <RegionName key={`${region.name}${region.label[0]}`} name={region.name} x={s.x(region.label[0] as number)} y={s.y(region.label[1] as number)} tall={region.name === "Rembrandt" || region.name === "loop"} />
+        <RegionName
+          key={`${region.name}${region.label[0]}`}
+          name={region.name}
+          x={s.x(region.label[0] as number)}
+          y={s.y(region.label[1] as number)}
+          tall={region.name === "Rembrandt" || region.name === "loop"}
+        />
       ))}
       <path className="lens-mark" d={`M${s.x(dial.lens[0] as number)} ${s.y(dial.lens[1] as number)}m-6 -4h12v8h-12zm3 -3h6v3h-6z`}>
         <title>the lens</title>
@@ -108,7 +130,7 @@ function HatchName({ reason, x, y }: { reason: string; x: number; y: number }) {
 }
 
 function RegionName({ name, x, y, tall }: { name: DialData["regions"][number]["name"]; x: number; y: number; tall: boolean }) {
-  const go = () => void askRoads(name, true);
+  const go = () => void askWays(name, true);
   return (
     <text
       className={`region-name${tall ? " tall" : ""}`}
@@ -141,8 +163,8 @@ function Dot({ scale, here, letter }: { scale: Scale; here: readonly number[]; l
       const box = (event.currentTarget as SVGElement | null)?.ownerSVGElement?.getBoundingClientRect();
       const zoom = box ? WIDE / box.width : 1;
       if (!tap && (dx !== 0 || dy !== 0)) {
-        const a = Math.min(Math.max(start[0] + dx * zoom * scale.across, -180), 180);
-        const e = Math.min(Math.max(start[1] - dy * zoom * scale.up, -89), 89);
+        const a = Math.min(Math.max(scale.x.invert(scale.x(start[0]) + dx * zoom), -180), 180);
+        const e = Math.min(Math.max(scale.y.invert(scale.y(start[1]) + dy * zoom), -89), 89);
         dragBy(() => turnKey(a, e));
       }
       if (last) {

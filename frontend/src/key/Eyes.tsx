@@ -1,39 +1,40 @@
-import { useBench } from "../bench/store";
-import type { PatternReading } from "../server/client";
+import { useFrame } from "../frame/store";
+import type { Picture, PatternReading } from "../server/client";
+import { useEyes } from "./useKeyLight";
 
 type Catchlight = PatternReading["catchlights"][number];
+type Told = NonNullable<Picture["eyes"]["left"]>;
 
 const WIDE = 100; // half the width of an eye's drawing
 const HIGH = 80;
-const BRIGHTEST = -3; // stops: fainter ones are not spoken of beside the picture
+const IRIS = 0.33; // of half the width, until the eyes are rendered
 
 /** Both eyes as the lens sees them, camera-left first, with what each mirrors. */
 export function Eyes() {
-  const reading = useBench((s) => s.picture?.pattern);
-  const eyes = useBench((s) => s.eyes);
-  if (!reading) {
+  const picture = useFrame((s) => s.picture);
+  const eyes = useEyes().data;
+  const reading = picture?.pattern;
+  if (!picture || !reading) {
     return <div className="eyes" />;
   }
-  const key = reading.light;
   return (
-    <div className="eyes" data-key={key}>
-      {(["right", "left"] as const).map((side) => (
-        <Eye key={side} side={side} image={eyes?.[side]} radius={eyes?.iris_of_width ?? 0.33} found={reading.catchlights.filter((c) => c.eye === side)} />
-      ))}
+    <div className="eyes" data-key={reading.light}>
+      {(["right", "left"] as const).map((side) => {
+        const told = picture.eyes[side];
+        const found = told?.shown.flatMap((i) => reading.catchlights[i] ?? []) ?? [];
+        return told && <Eye key={side} told={told} image={eyes?.[side]} radius={eyes?.iris_of_width ?? IRIS} found={found} />;
+      })}
     </div>
   );
 }
 
-function Eye({ side, image, radius, found }: { side: string; image?: string | undefined; radius: number; found: Catchlight[] }) {
+function Eye({ told, image, radius, found }: { told: Told; image: string | undefined; radius: number; found: Catchlight[] }) {
   const iris = radius * WIDE;
-  const bright = found.filter((c) => c.stops > BRIGHTEST || c.present);
-  const first = bright.find((c) => c.present) ?? bright[0];
-  const said = !first ? "nothing mirrored" : first.present ? `${first.of} at ${first.clock}` : `${first.of} missing: ${first.reason}`;
   return (
     <figure className="eye">
-      <svg viewBox={`${-WIDE} ${-HIGH} ${2 * WIDE} ${2 * HIGH}`} role="img" aria-label={`Sitter's ${side} eye: ${said}`}>
+      <svg viewBox={`${-WIDE} ${-HIGH} ${2 * WIDE} ${2 * HIGH}`} role="img" aria-label={told.text}>
         {image ? <image href={image} x={-WIDE} y={-HIGH} width={2 * WIDE} height={2 * HIGH} /> : <circle r={iris} className="iris" />}
-        {bright.map((c) => (
+        {found.map((c) => (
           <polygon
             key={c.of + c.stops}
             className={c.present ? "mirrored" : "mirrored missing"}
@@ -41,8 +42,8 @@ function Eye({ side, image, radius, found }: { side: string; image?: string | un
           />
         ))}
       </svg>
-      <figcaption className={first?.present ? "caption" : "caption none"} title={said}>
-        {!first ? "nothing mirrored" : first.present ? <span className="figures">{first.clock}</span> : first.reason}
+      <figcaption className={told.present ? "caption figures" : "caption none"} title={told.text}>
+        {told.caption}
       </figcaption>
     </figure>
   );

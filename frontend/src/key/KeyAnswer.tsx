@@ -1,12 +1,12 @@
-import { useBench } from "../bench/store";
+import { useFrame } from "../frame/store";
 import { Eyes } from "./Eyes";
 import "./key.css";
 import { nameIn } from "./words";
 
 /** What the key draws: its name, how it lies to the lens, how soft it is, and both eyes enlarged. */
 export function KeyAnswer() {
-  const picture = useBench((s) => s.picture);
-  const broken = useBench((s) => s.broken);
+  const picture = useFrame((s) => s.picture);
+  const broken = useFrame((s) => s.broken);
   const reading = picture?.pattern;
   return (
     <section className="key-answer" aria-label="The key's pattern">
@@ -22,18 +22,21 @@ export function KeyAnswer() {
         {reading ? (
           <>
             <span className="caption">
-              {[reading.composed && reading.pattern, reading.side.name, reading.side.key_on && `on the ${reading.side.key_on}`].filter(Boolean).join(", ") || `from ${reading.side.camera_side}`}
+              {[reading.composed && reading.pattern, reading.side.name, reading.side.key_on && `on the ${reading.side.key_on}`]
+                .filter(Boolean)
+                .join(", ") || `from ${reading.side.camera_side}`}
             </span>
             <span className="caption">
               edges <span className="figures">{reading.softness.edge.toFixed(0)} mm</span>, {reading.softness.grade}
             </span>
             {reading.feather && <span className="caption figures">{reading.feather}</span>}
             <span className="caption">
-              lit to shadow <span className="figures">{picture.readings.ratio < 100 ? picture.readings.ratio.toFixed(1) : "over 100"} : 1</span>
+              lit to shadow{" "}
+              <span className="figures">{picture.readings.ratio < 100 ? picture.readings.ratio.toFixed(1) : "over 100"} : 1</span>
             </span>
           </>
         ) : (
-          <span className="caption">{picture ? "Nothing of a key comes to the face." : ""}</span>
+          <span className="caption">{picture ? "No key light comes to the face." : ""}</span>
         )}
       </div>
       <Eyes />

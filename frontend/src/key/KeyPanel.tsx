@@ -1,52 +1,66 @@
+import { Tabs } from "antd";
 import { useState } from "react";
-import { toggleFollow } from "../bench/actions";
+import { toggleFollow } from "../bench/changes";
 import { useBench } from "../bench/store";
 import { Findings } from "../steps/Findings";
-import { Beside } from "./Beside";
+import { Compare } from "./Compare";
 import { Dial } from "./Dial";
 import { People } from "./People";
-import { Roads } from "./Roads";
-import { useAdvice } from "./useAdvice";
 import { Softness } from "./Softness";
+import { useKeyStep } from "./store";
+import { useAdvice } from "./useAdvice";
+import { Ways } from "./Ways";
 import { Why } from "./Why";
 
-const TABS = ["dial", "roads", "why", "softness", "people", "found"] as const;
+const TABS = ["dial", "ways", "why", "softness", "people", "findings"] as const;
+type Tab = (typeof TABS)[number];
 
 /** The instruments of the step Key, one at a time under the picture. */
 export function KeyPanel() {
-  const [tab, setTab] = useState<(typeof TABS)[number]>("dial");
+  const [tab, setTab] = useState<Tab>("dial");
   const key = useBench((s) => s.scene?.key);
   const light = useBench((s) => (typeof key === "number" ? s.set?.lights[key] : undefined));
   const follows = light?.follow ?? false;
+  const beside = (
+    <span className="beside-tabs">
+      {tab === "dial" && <Compare />}
+      {light && light.source?.kind !== "window" && (
+        <button
+          type="button"
+          className="plain follow"
+          aria-pressed={follows}
+          title={
+            follows ? "The key keeps its place to the face when head or body move" : "The key stays where it is when head or body move"
+          }
+          onClick={() => void toggleFollow()}
+        >
+          follow
+        </button>
+      )}
+    </span>
+  );
   return (
     <>
-      <div className="part">
-        <div className="tabs" role="tablist" aria-label="Part of the step">
-          {TABS.map((name) => (
-            <button key={name} type="button" role="tab" className="plain" aria-selected={tab === name} onClick={() => setTab(name)}>
-              {name}
-            </button>
-          ))}
-        </div>
-        {tab === "dial" && <Beside />}
-        {light && light.source?.kind !== "window" && (
-          <button type="button" className="plain follow" aria-pressed={follows} title={follows ? "The key keeps its place to the face when head or body move" : "The key stays where it is when head or body move"} onClick={() => void toggleFollow()}>
-            follow
-          </button>
-        )}
-      </div>
+      <Tabs
+        className="part"
+        size="small"
+        activeKey={tab}
+        onChange={(name) => setTab(name as Tab)}
+        items={TABS.map((name) => ({ key: name, label: name }))}
+        tabBarExtraContent={beside}
+      />
       <div className="key-panel">
         {tab === "dial" && (
           <>
             <Dial />
-            <Gone onMore={() => setTab("roads")} />
+            <Gone onMore={() => setTab("ways")} />
           </>
         )}
-        {tab === "roads" && <Roads />}
+        {tab === "ways" && <Ways />}
         {tab === "why" && <Why />}
         {tab === "softness" && <Softness />}
         {tab === "people" && <People />}
-        {tab === "found" && <Findings thing="key" />}
+        {tab === "findings" && <Findings step="key" />}
       </div>
     </>
   );
@@ -55,12 +69,12 @@ export function KeyPanel() {
 /** What a click on the dial did, or why it did nothing. */
 function Gone({ onMore }: { onMore: () => void }) {
   const advice = useAdvice();
-  const seeking = useBench((s) => s.seeking);
+  const seeking = useKeyStep((s) => s.seeking);
   const resisted = useBench((s) => s.resisted);
   if (resisted) {
     return (
       <p className="gone" role="status">
-        {resisted.includes("cannot") ? resisted : `held by ${resisted}`}
+        Stopped: {resisted}
       </p>
     );
   }
@@ -72,16 +86,20 @@ function Gone({ onMore }: { onMore: () => void }) {
     );
   }
   if (!advice) {
-    return <p className="gone">Pull the dot, or choose a name to go there by the least move.</p>;
+    return <p className="gone">Drag the dot, or choose a name to go there by the least move.</p>;
   }
-  const road = advice.roads.find((k) => k.moves === "key") ?? advice.roads[0];
-  const text = advice.here ? `${advice.target}: it is there.` : road ? `${advice.target}: ${road.text}.` : `${advice.target} cannot be reached here: ${advice.because}.`;
+  const way = advice.by_key === null ? undefined : advice.ways[advice.by_key];
+  const text = advice.here
+    ? `${advice.target}: the key draws it already.`
+    : way
+      ? `${advice.target}: ${way.text}.`
+      : `${advice.target} cannot be reached here: ${advice.because}.`;
   return (
     <p className="gone" role="status">
       <span>{text}</span>
-      {!advice.here && (advice.roads.length > 1 || advice.possible.length > 0) && (
+      {!advice.here && (advice.ways.length > 1 || advice.possible.length > 0) && (
         <button type="button" className="plain" onClick={onMore}>
-          other roads
+          other ways
         </button>
       )}
     </p>

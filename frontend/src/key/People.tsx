@@ -1,20 +1,17 @@
 import { useState } from "react";
 import { useBench } from "../bench/store";
-import { useLook } from "../look/useLook";
-import { newestTurn } from "../bench/usePicture";
+import { preview, useFrame } from "../frame/store";
+import { newestTurn } from "../frame/usePicture";
+import { useSettings } from "../theme/useSettings";
 import { inWords, type People as Row, problemsIn, server } from "../server/client";
 
 const COUNTS = [2, 3, 4, 5, 6];
 
-function stopsText(stops: number) {
-  return stops <= -8 ? "dark" : `${stops < 0 ? "−" : "+"}${Math.abs(stops).toFixed(1)}`;
-}
-
 /** Two to six people in a row: light on each face by the key, and the aim, place and distance that even it. */
 export function People() {
   const set = useBench((s) => s.set);
-  const preview = useBench((s) => s.preview);
-  const feet = useLook((s) => s.feet);
+  const previewed = useFrame((s) => s.preview?.text);
+  const feet = useSettings((s) => s.feet);
   const [count, setCount] = useState(3);
   const [spacing, setSpacing] = useState(feet ? "1ft 10" : "55 cm");
   const [row, setRow] = useState<{ of: unknown; count: number; answer: Row } | null>(null);
@@ -25,25 +22,41 @@ export function People() {
       return;
     }
     setCount(people);
-    const { data, error } = await server.POST("/api/key/row", { body: { set, feet, count: people, spacing, ...newestTurn() } });
+    const { data, error } = await server
+      .POST("/api/key/row", { body: { set, feet, count: people, spacing, ...newestTurn() } })
+      .catch(() => ({ data: undefined, error: undefined }));
     setWrong(data ? "" : inWords(problemsIn(error)));
     setRow(data ? { of: set, count: people, answer: data } : null);
   }
 
   const shown = row && row.of === set ? row.answer : null;
+  const answer = shown?.answer;
   return (
     <div className="people">
       <div className="targets">
         <span role="group" aria-label="How many people">
           {COUNTS.map((k) => (
-            <button key={k} type="button" className="plain figures" aria-pressed={shown !== null && count === k} onClick={() => void ask(k)}>
+            <button
+              key={k}
+              type="button"
+              className="plain figures"
+              aria-pressed={shown !== null && count === k}
+              onClick={() => void ask(k)}
+            >
               {k}
             </button>
           ))}
         </span>
         <label>
           in a row, faces apart{" "}
-          <input className="figures" size={7} value={spacing} onChange={(e) => setSpacing(e.target.value)} onKeyDown={(e) => e.key === "Enter" && void ask(count)} aria-invalid={Boolean(wrong)} />
+          <input
+            className="figures"
+            size={7}
+            value={spacing}
+            onChange={(e) => setSpacing(e.target.value)}
+            onKeyDown={(e) => e.key === "Enter" && void ask(count)}
+            aria-invalid={Boolean(wrong)}
+          />
         </label>
         {wrong && (
           <span className="wrong" role="alert">
@@ -51,24 +64,21 @@ export function People() {
           </span>
         )}
       </div>
-      {!shown && !wrong && <p className="facts">Choose how many sit in the row: the light of the key on each face is worked out, and how to even it.</p>}
+      {!shown && !wrong && (
+        <p className="facts">Choose how many people sit in the row. The key on each face follows in stops, with what evens it.</p>
+      )}
       {shown && (
         <>
-          <Faces label="now" stops={shown.stops} spread={shown.spread} />
-          {shown.set && <Faces label="evened" stops={shown.best} spread={shown.best_spread} />}
+          <Faces label="now" faces={shown.faces} spread={shown.spread} />
+          {shown.answer && <Faces label="evened" faces={shown.best} spread={shown.best_spread} />}
           <ul className="findings">
             <li>
-              {shown.set ? (
-                <button
-                  type="button"
-                  className="plain"
-                  aria-pressed={preview?.text === shown.text}
-                  onClick={() => useBench.setState({ preview: preview?.text === shown.text || !shown.set ? null : { text: shown.text, set: shown.set } })}
-                >
-                  See it: {shown.text}
+              {answer ? (
+                <button type="button" className="plain" aria-pressed={previewed === answer.text} onClick={() => preview(answer)}>
+                  Preview: {answer.text}
                 </button>
               ) : (
-                "This is as even as one light of this size makes it in this room."
+                "One light of this size gives nothing more even in this room."
               )}
             </li>
           </ul>
@@ -78,13 +88,13 @@ export function People() {
   );
 }
 
-function Faces({ label, stops, spread }: { label: string; stops: number[]; spread: number }) {
+function Faces({ label, faces, spread }: { label: string; faces: string[]; spread: number }) {
   return (
     <div className="faces">
       <span className="caption">{label}</span>
-      {stops.map((k, i) => (
+      {faces.map((k, i) => (
         <span key={i} className="figures face">
-          {stopsText(k)}
+          {k}
         </span>
       ))}
       <span className="caption">

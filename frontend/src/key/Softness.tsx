@@ -1,11 +1,12 @@
-import { useBench } from "../bench/store";
+import { useFrame } from "../frame/store";
+import { useSoftness } from "./useKeyLight";
 
 /** How soft the key draws, what would give another grade, its shine, and how its front is filled. */
 export function Softness() {
-  const soft = useBench((s) => s.soft);
-  const reading = useBench((s) => s.picture?.pattern);
+  const soft = useSoftness().data;
+  const reading = useFrame((s) => s.picture?.pattern);
   if (!soft || !reading) {
-    return <p className="facts">Softness is being worked out.</p>;
+    return <p className="facts">Softness follows in a moment.</p>;
   }
   return (
     <div className="softness">
@@ -34,7 +35,7 @@ export function Softness() {
           ))}
         </tbody>
       </table>
-      <p className="facts">{soft.lines.join(" ")} Pull the aim on the Floor past the face to feather it.</p>
+      <p className="facts">{soft.lines.join(" ")} Drag the aim on the Floor past the face to feather it.</p>
     </div>
   );
 }

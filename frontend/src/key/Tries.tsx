@@ -1,11 +1,12 @@
-import { askRoads } from "../bench/actions";
-import { useBench } from "../bench/store";
+import { askWays } from "../bench/choosing";
+import { useFrame } from "../frame/store";
 import type { Try } from "../server/client";
 import "./tries.css";
+import { useTries } from "./useKeyLight";
 
 /** This face under the eight patterns, at the picture's sides: choose one to go there. */
 export function Tries() {
-  const tries = useBench((s) => s.tries);
+  const tries = useTries().data?.tries ?? [];
   if (!tries.some((k) => k.picture)) {
     return null;
   }
@@ -18,9 +19,13 @@ export function Tries() {
 }
 
 function Column({ tries, side }: { tries: Try[]; side: string }) {
-  const pattern = useBench((s) => s.picture?.pattern?.pattern);
+  const pattern = useFrame((s) => s.picture?.pattern?.pattern);
   return (
-    <div className={`tries ${side}`} role="group" aria-label={side === "west" ? "This face in other light" : "More of this face in other light"}>
+    <div
+      className={`tries ${side}`}
+      role="group"
+      aria-label={side === "west" ? "This face in other light" : "More of this face in other light"}
+    >
       {tries.map((k) => (
         <button
           key={k.name}
@@ -28,7 +33,7 @@ function Column({ tries, side }: { tries: Try[]; side: string }) {
           className={`plain${k.reachable ? "" : " barred"}`}
           aria-pressed={k.name === pattern}
           title={k.reason ? `${k.name}: ${k.reason}` : k.name}
-          onClick={() => void askRoads(k.name, true)}
+          onClick={() => void askWays(k.name, true)}
         >
           <img src={k.picture} alt="" draggable={false} />
           <span>{k.name}</span>

@@ -1,10 +1,10 @@
-import { useBench } from "../bench/store";
+import { useFrame } from "../frame/store";
 
 /** The reasons of the name, the deciding one first, and how sure it is. */
 export function Why() {
-  const reading = useBench((s) => s.picture?.pattern);
+  const reading = useFrame((s) => s.picture?.pattern);
   if (!reading) {
-    return <p className="facts">Nothing of a key comes to the face.</p>;
+    return <p className="facts">No key light comes to the face.</p>;
   }
   const likely = Object.entries(reading.probabilities)
     .filter(([, share]) => share > 0.05)
@@ -18,7 +18,8 @@ export function Why() {
           </span>
         ))}
         <span className="caption">
-          key <span className="figures">{Math.round(reading.azimuth)}°</span> round, <span className="figures">{Math.round(reading.elevation)}°</span> up, against the facial plane
+          key <span className="figures">{Math.round(reading.azimuth)}°</span> round,{" "}
+          <span className="figures">{Math.round(reading.elevation)}°</span> up, against the facial plane
         </span>
       </p>
       <ul>

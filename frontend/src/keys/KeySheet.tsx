@@ -1,17 +1,19 @@
 import { Drawer } from "antd";
+import { useSteps } from "../steps/useSteps";
 import "./keys.css";
 
-const KEYS: ReadonlyArray<readonly [string, string]> = [
-  ["a letter", "choose that light, panel or piece of furniture; S C B R: sitter, camera, backdrop, room"],
-  ["1 to 6", "a step: what is found there; 6 the key's dial"],
+type Line = readonly [string, string];
+
+const CHOOSING: readonly Line[] = [["a letter", "choose that light, panel or piece of furniture; S C B R: sitter, camera, backdrop, room"]];
+const DOING: readonly Line[] = [
   ["N", "add a light, panel, furniture or door"],
   ["X", "the chosen light alone, and all again"],
   ["Shift O", "the chosen light or panel on, off"],
   ["Shift M", "to the other side of the sitter"],
-  ["Delete", "take it out of the set"],
+  ["Delete", "remove it from the set"],
   ["0", "over the picture: thirds and level, crops 4 : 5, 2 : 3, 1 : 1, circle"],
-  ["Shift F B L R", "the key to flat, butterfly, loop, Rembrandt"],
-  ["Shift S T U E", "to split, overhead, under light, rim"],
+];
+const MOVING: readonly Line[] = [
   ["Shift K", "the key follows the face, or stays"],
   ["V", "lines of equal exposure, whole stops"],
   ["← →", "move 5 cm to camera-left, camera-right"],
@@ -27,18 +29,27 @@ const KEYS: ReadonlyArray<readonly [string, string]> = [
   ["?", "this sheet"],
 ];
 
+/** Steps and patterns as the server describes them: a new one needs no line here. */
+function useLines(): Line[] {
+  const known = useSteps();
+  const steps = (known?.steps ?? []).map((step, i): Line => [`${i + 1}`, `the step ${step.name}`]);
+  const patterns = (known?.patterns ?? []).map(({ name, key }): Line => [`Shift ${key}`, `the key to ${name}`]);
+  return [...CHOOSING, ...steps, ...DOING, ...patterns, ...MOVING];
+}
+
 export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const lines = useLines();
   return (
     <Drawer title="Keys" open={open} onClose={onClose} mask={false} size={420}>
       <dl className="keys">
-        {KEYS.map(([key, what]) => (
+        {lines.map(([key, what]) => (
           <div key={key}>
             <dt className="figures">{key}</dt>
             <dd>{what}</dd>
           </div>
         ))}
       </dl>
-      <p>Pull things in either drawing; walls, floor and ceiling hold them. Lights and camera stay aimed when the sitter moves.</p>
+      <p>Drag things in either drawing; walls, floor and ceiling stop them. Lights and camera stay aimed when the sitter moves.</p>
       <p>Type values with any unit: 178cm, 5ft 10, f/5.6, 1/4, -1.3.</p>
     </Drawer>
   );

@@ -1,32 +1,24 @@
 import { useHotkeys } from "react-hotkeys-hook";
-import { askRoads, choose, chooseOption, chooseStep, editThing, lookAlone, moveThing, nudgeValue, redo, stepValue, toggleFollow, undo } from "../bench/actions";
-import { OVERLAYS, useBench } from "../bench/store";
-import { useLook } from "../look/useLook";
-import type { Pattern } from "../server/client";
+import { chooseOption, editThing, moveThing, nudgeValue, redo, stepValue, toggleFollow, undo } from "../bench/changes";
+import { askWays, choose, chooseStep, lookAlone } from "../bench/choosing";
+import { useOpen } from "../bench/open";
+import { chosenLight, useBench } from "../bench/store";
+import { nextOverlay, useFrame } from "../frame/store";
+import { COUNTED, counted, lightIndex, type Single, type Thing } from "../server/things";
+import { useSettings } from "../theme/useSettings";
 import { useSteps } from "../steps/useSteps";
 
 const COARSE = 5; // cm or degrees
 const FINE = 1;
 
 /** Where the chosen thing stands, from the drawing. */
-function placeOf(thing: string): readonly number[] | undefined {
+function placeOf(thing: Thing): readonly number[] | undefined {
   const drawing = useBench.getState().scene?.drawing;
-  if (thing.startsWith("lights.")) {
-    return drawing?.lights[Number(thing.slice(7))]?.place;
+  const one = counted(thing);
+  if (one) {
+    return drawing?.[one.kind][one.index]?.place;
   }
-  if (thing.startsWith("panels.")) {
-    return drawing?.panels[Number(thing.slice(7))]?.place;
-  }
-  if (thing.startsWith("furniture.")) {
-    return drawing?.furniture[Number(thing.slice(10))]?.place;
-  }
-  if (thing.startsWith("doors.")) {
-    return drawing?.doors[Number(thing.slice(6))]?.place;
-  }
-  if (thing === "sitter") {
-    return drawing?.sitter.place;
-  }
-  return thing === "camera" ? drawing?.camera.place : undefined;
+  return thing === "sitter" || thing === "camera" ? drawing?.[thing].place : undefined;
 }
 
 function nudge(axis: 0 | 1 | 2, by: number) {
@@ -54,9 +46,9 @@ function aim(key: string, step: number) {
     void nudgeValue("backdrop.turn", key === "ArrowLeft" ? -step : step);
     return;
   }
-  const light = thing.startsWith("lights.") ? scene?.drawing.lights[Number(thing.slice(7))] : undefined;
-  const panel = thing.startsWith("panels.") ? scene?.drawing.panels[Number(thing.slice(7))] : undefined;
-  const at = thing === "camera" ? scene?.drawing.camera.aim : (light ?? panel)?.aim;
+  const one = counted(thing);
+  const aimed = one?.kind === "lights" || one?.kind === "panels" ? scene?.drawing[one.kind][one.index] : undefined;
+  const at = thing === "camera" ? scene?.drawing.camera.aim : aimed?.aim;
   if (at) {
     const by = (key === "ArrowLeft" || key === "ArrowDown" ? -step : step) / 100;
     const axis = key === "ArrowLeft" || key === "ArrowRight" ? 0 : 1;
@@ -72,9 +64,6 @@ const AXES: Record<string, readonly [0 | 1 | 2, number]> = {
   PageUp: [1, 1],
   PageDown: [1, -1],
 };
-
-/** By their first letter; T for the top, E for the edge. */
-const PATTERN_KEYS: Record<string, Pattern> = { F: "flat", B: "butterfly", L: "loop", R: "Rembrandt", S: "split", T: "overhead", U: "under light", E: "rim" };
 
 /** All keys of the bench. Inputs keep their own keys. */
 export function useKeys(onSheet: () => void) {
@@ -93,8 +82,7 @@ export function useKeys(onSheet: () => void) {
   useHotkeys("comma,period", (event, hotkey) => {
     event.preventDefault();
     const { thing } = useBench.getState();
-    const light = thing.startsWith("lights.") ? thing : "lights.0";
-    void stepValue(`${light}.output`, hotkey.keys?.[0] === "comma" ? -1 : 1);
+    void stepValue(`lights.${chosenLight(thing)}.output`, hotkey.keys?.[0] === "comma" ? -1 : 1);
   });
   useHotkeys("mod+z", (event) => {
     event.preventDefault();
@@ -104,8 +92,8 @@ export function useKeys(onSheet: () => void) {
     event.preventDefault();
     redo();
   });
-  useHotkeys("u", () => useLook.getState().toggleFeet());
-  useHotkeys("t", () => useLook.getState().toggleDesk());
+  useHotkeys("u", () => useSettings.getState().toggleFeet());
+  useHotkeys("t", () => useSettings.getState().toggleDesk());
   // By the character, not the key's place: the question mark lies elsewhere on other keyboards.
   useHotkeys(
     "?",
@@ -118,17 +106,17 @@ export function useKeys(onSheet: () => void) {
   useHotkeys("1,2,3,4,5,6,7,8,9", (event) => {
     const step = steps?.steps[Number(event.key) - 1];
     if (step) {
-      chooseStep(step.thing);
+      chooseStep(step);
     }
   });
   useHotkeys("s,c,b,r", (_, hotkey) => {
-    const things: Record<string, string> = { s: "sitter", c: "camera", b: "backdrop", r: "room" };
+    const things: Record<string, Single> = { s: "sitter", c: "camera", b: "backdrop", r: "room" };
     choose(things[hotkey.keys?.[0] ?? ""] ?? "sitter");
   });
   useHotkeys("a,d,e,f,g,h,i,j,k,l,m,o,p,q,w,y,z", (event) => {
     const drawing = useBench.getState().scene?.drawing;
     const letter = event.key.toUpperCase();
-    for (const kind of ["lights", "panels", "furniture", "doors"] as const) {
+    for (const kind of COUNTED) {
       const at = drawing?.[kind].findIndex((k) => k.letter === letter) ?? -1;
       if (at >= 0) {
         choose(`${kind}.${at}`);
@@ -136,33 +124,36 @@ export function useKeys(onSheet: () => void) {
     }
   });
   useHotkeys("shift+f,shift+b,shift+l,shift+r,shift+s,shift+t,shift+u,shift+e", (event) => {
-    const target = PATTERN_KEYS[event.key.toUpperCase()];
+    const target = steps?.patterns.find((k) => k.key === event.key.toUpperCase());
     if (target) {
-      void askRoads(target, true);
+      void askWays(target.name, true);
     }
   });
   useHotkeys("shift+k", () => void toggleFollow());
   useHotkeys("n", (event) => {
     event.preventDefault();
-    useBench.setState({ picking: true });
+    useOpen.setState({ picking: true });
   });
-  useHotkeys("0", () => useBench.setState((now) => ({ overlay: OVERLAYS[(OVERLAYS.indexOf(now.overlay) + 1) % OVERLAYS.length] ?? "none" })));
-  useHotkeys("v", () => useBench.setState((now) => ({ lines: !now.lines })));
+  useHotkeys("0", nextOverlay);
+  useHotkeys("v", () => useOpen.setState((now) => ({ lines: !now.lines })));
   useHotkeys("x,shift+o,shift+m,delete", (event) => {
     const { thing, scene } = useBench.getState();
-    const light = thing.startsWith("lights.");
-    const panel = thing.startsWith("panels.");
-    if (!light && !panel && !(event.key === "Delete" && /^(furniture|doors)\./.test(thing))) {
+    const kind = counted(thing)?.kind;
+    const light = lightIndex(thing);
+    if (kind !== "lights" && kind !== "panels" && !(event.key === "Delete" && kind)) {
       return;
     }
     const on = scene?.choices.find((c) => c.field === `${thing}.on`)?.chosen;
     const acts: Record<string, () => void> = {
-      x: () => light && lookAlone(Number(thing.slice(7))),
+      x: () => light !== null && lookAlone(light),
       O: () => void chooseOption(`${thing}.on`, on === "yes" ? "no" : "yes"),
       M: () => void editThing(thing, "mirror"),
       Delete: () => void editThing(thing, "remove"),
     };
     acts[event.key]?.();
   });
-  useHotkeys("escape", () => useBench.setState({ solo: null, picking: false, preview: null, idea: null }));
+  useHotkeys("escape", () => {
+    useFrame.setState({ solo: null, preview: null, idea: null });
+    useOpen.setState({ picking: false });
+  });
 }

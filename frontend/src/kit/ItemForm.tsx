@@ -11,12 +11,25 @@ function Field({ field, item, onChange, wrong }: { field: FormField; item: Item;
   return (
     <div className="field">
       <label htmlFor={id}>{field.label}</label>
-      {field.kind === "switch" && <Switch id={id} size="small" checked={Boolean(value)} onChange={(v) => onChange(put(item, field.name, v))} />}
+      {field.kind === "switch" && (
+        <Switch id={id} size="small" checked={Boolean(value)} onChange={(v) => onChange(put(item, field.name, v))} />
+      )}
       {field.kind === "choice" && (
-        <Select id={id} value={String(value)} options={field.options.map((o) => ({ value: o, label: o }))} onChange={(v) => onChange(put(item, field.name, v))} />
+        <Select
+          id={id}
+          value={String(value)}
+          options={field.options.map((o) => ({ value: o, label: o }))}
+          onChange={(v) => onChange(put(item, field.name, v))}
+        />
       )}
       {field.kind === "number" && (
-        <InputNumber id={id} status={status} controls={false} value={Number((value as number).toPrecision(4))} onChange={(v) => onChange(put(item, field.name, v ?? 0))} />
+        <InputNumber
+          id={id}
+          status={status}
+          controls={false}
+          value={Number((value as number).toPrecision(4))}
+          onChange={(v) => onChange(put(item, field.name, v ?? 0))}
+        />
       )}
       <span className="hint">{wrong || (field.kind === "number" ? `${field.low} to ${field.high}` : "")}</span>
     </div>
@@ -41,12 +54,24 @@ export function ItemForm({ form, item, where, problems, onChange }: Props) {
     <div className="item-form">
       <div className="field">
         <label htmlFor={name}>name</label>
-        <Input id={name} value={item.name} maxLength={60} status={wrong("name") ? "error" : ""} onChange={(e) => onChange({ ...item, name: e.currentTarget.value })} />
+        <Input
+          id={name}
+          value={item.name}
+          maxLength={60}
+          status={wrong("name") ? "error" : ""}
+          onChange={(e) => onChange({ ...item, name: e.currentTarget.value })}
+        />
         <span className="hint">{wrong("name")}</span>
       </div>
       <div className="field">
         <label htmlFor={quantity}>how many</label>
-        <InputNumber id={quantity} status={wrong("quantity") ? "error" : ""} precision={0} value={item.quantity ?? 1} onChange={(v) => onChange({ ...item, quantity: v ?? 0 })} />
+        <InputNumber
+          id={quantity}
+          status={wrong("quantity") ? "error" : ""}
+          precision={0}
+          value={item.quantity ?? 1}
+          onChange={(v) => onChange({ ...item, quantity: v ?? 0 })}
+        />
         <span className="hint">{wrong("quantity") || "0 to 99"}</span>
       </div>
       {form?.fields.map((field) => (

@@ -1,24 +1,36 @@
 import { useQuery } from "@tanstack/react-query";
-import { App, Button, Dropdown } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { App, Button, Dropdown, Tabs } from "antd";
+import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { usePicks } from "../gear/usePicks";
-import { FileInput } from "../look/FileInput";
-import { type Form, inWords, type Kit, problemsIn, server } from "../server/client";
+import { type Form, inLines, inWords, type Kit, problemsIn, server } from "../server/client";
+import { FileButton } from "../server/FileButton";
 import { ItemForm } from "./ItemForm";
 import { type Item, items, PARTS, type Part, put, withItems } from "./parts";
 import { Readings } from "./Readings";
 import "./kit.css";
 import { useKit } from "./useKit";
 
-const ONE: Record<Part, string> = { sources: "source", modifiers: "modifier", panels: "panel", stands: "stand", backdrops: "backdrop", cameras: "camera", lenses: "lens" };
+const ONE: Record<Part, string> = {
+  sources: "source",
+  modifiers: "modifier",
+  panels: "panel",
+  stands: "stand",
+  backdrops: "backdrop",
+  cameras: "camera",
+  lenses: "lens",
+};
 
 /** A new item of a kind, filled with the usual figures. */
 function fresh(part: Part, form: Form, taken: string[]): Item {
   const base = form.kind || ONE[part];
   const name = [base, ...Array.from({ length: 99 }, (_, i) => `${base} ${i + 2}`)].find((n) => !taken.includes(n)) ?? base;
   const start: Item = { name, quantity: 1, ...(form.kind ? { [ONE[part]]: { kind: form.kind } } : {}) };
-  return form.fields.reduce<Item>((item, f) => put(item, f.name, f.kind === "number" ? Number(f.default) : f.kind === "switch" ? f.default === "True" : f.default || f.options[0]), start);
+  return form.fields.reduce<Item>(
+    (item, f) =>
+      put(item, f.name, f.kind === "number" ? Number(f.default) : f.kind === "switch" ? f.default === "True" : f.default || f.options[0]),
+    start,
+  );
 }
 
 /** What the photographer owns: lists at the left, the chosen item's figures at the right. */
@@ -26,11 +38,14 @@ export function KitPage() {
   const { message } = App.useApp();
   const picks = usePicks();
   const { answer, failed, save, problems, setProblems } = useKit();
-  const forms = useQuery({ queryKey: ["forms"], queryFn: async () => (await server.GET("/api/kit/forms")).data?.forms ?? [], staleTime: Infinity });
+  const forms = useQuery({
+    queryKey: ["forms"],
+    queryFn: async () => (await server.GET("/api/kit/forms")).data?.forms ?? [],
+    staleTime: Infinity,
+  });
   const [part, setPart] = useState<Part>("sources");
   const [index, setIndex] = useState(0);
   const [draft, setDraft] = useState<Item | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const kit: Kit | undefined = answer?.kit;
   const list = kit ? items(kit, part) : [];
   const item = draft ?? list[index] ?? null;
@@ -60,29 +75,48 @@ export function KitPage() {
   }
 
   async function add(form: Form) {
-    if (kit && (await save(withItems(kit, part, [...list, fresh(part, form, list.map((k) => k.name))])))) {
+    if (
+      kit &&
+      (await save(
+        withItems(kit, part, [
+          ...list,
+          fresh(
+            part,
+            form,
+            list.map((k) => k.name),
+          ),
+        ]),
+      ))
+    ) {
       open(part, list.length);
     }
   }
 
   async function take(taken: File) {
     const type = taken.name.toLowerCase().endsWith(".csv") ? "text/csv" : "application/json";
-    const got = await fetch("/api/kit/read", { method: "POST", body: taken, headers: { "Content-Type": type } });
-    const body = await got.json();
-    if (!got.ok) {
-      const said = problemsIn(body).map((p) => `${p.field ? `${p.field}: ` : ""}${inWords([p])}`);
-      message.error({ content: <pre className="refusal">{`Not taken in; the kit is as it was.\n${said.join("\n")}`}</pre>, duration: 12 });
+    const got = await fetch("/api/kit/read", { method: "POST", body: taken, headers: { "Content-Type": type } }).catch(() => null);
+    const body: unknown = await got?.json().catch(() => null);
+    if (!got?.ok) {
+      message.error({
+        content: <pre className="refusal">{`Not imported; the kit is as it was.\n${inLines(problemsIn(body))}`}</pre>,
+        duration: 12,
+      });
       return;
     }
     const before = kit;
-    if (await save(body.kit as Kit)) {
+    if (await save((body as { kit: Kit }).kit)) {
       open("sources", 0);
       message.open({
         type: "info",
         duration: 10,
         content: (
           <>
-            {taken.name} is the kit now. {before && <Button type="link" onClick={() => void save(before)}>Undo</Button>}
+            {taken.name} is the kit now.{" "}
+            {before && (
+              <Button type="link" onClick={() => void save(before)}>
+                Undo
+              </Button>
+            )}
           </>
         ),
       });
@@ -106,13 +140,14 @@ export function KitPage() {
         </h1>
         <nav aria-label="Tools">
           <a href="/api/kit/file.json" download>
-            Take out JSON
+            Export JSON
           </a>
           <a href="/api/kit/file.csv" download>
-            Take out CSV
+            Export CSV
           </a>
-          <Button onClick={() => file.current?.click()}>Take in a kit file</Button>
-          <FileInput input={file} accept=".json,.csv,application/json,text/csv" label="Kit file" onFile={(taken) => void take(taken)} />
+          <FileButton accept=".json,.csv,application/json,text/csv" onFile={(taken) => void take(taken)}>
+            Import a kit file
+          </FileButton>
           <Link to="/shelf">Shelf</Link>
         </nav>
       </header>
@@ -123,24 +158,38 @@ export function KitPage() {
         </p>
       )}
       <div className="columns">
-        <div className="parts" role="tablist" aria-label="Lists of the kit">
-          {PARTS.map((p) => (
-            <button key={p} type="button" role="tab" className="plain" aria-selected={part === p} onClick={() => open(p, 0)}>
-              {p} <span className="figures">{kit ? items(kit, p).length : ""}</span>
-            </button>
-          ))}
-        </div>
+        <Tabs
+          className="parts"
+          tabPlacement="start"
+          activeKey={part}
+          onChange={(p) => open(p as Part, 0)}
+          items={PARTS.map((p) => ({
+            key: p,
+            label: (
+              <>
+                {p} <span className="figures">{kit ? items(kit, p).length : ""}</span>
+              </>
+            ),
+          }))}
+        />
         <div className="owned">
           <div className="head">
             {kinds.length > 1 ? (
-              <Dropdown menu={{ items: kinds.map((f) => ({ key: f.kind, label: f.kind, onClick: () => void add(f) })) }} trigger={["click"]}>
+              <Dropdown
+                menu={{ items: kinds.map((f) => ({ key: f.kind, label: f.kind, onClick: () => void add(f) })) }}
+                trigger={["click"]}
+              >
                 <Button>Add a {ONE[part]}</Button>
               </Dropdown>
             ) : (
               <Button onClick={() => kinds[0] && void add(kinds[0])}>Add a {ONE[part]}</Button>
             )}
           </div>
-          {kit && list.length === 0 && <p className="empty">No {part} yet. Write down what you own: sets take their lights and panels from here and say when one is used twice.</p>}
+          {kit && list.length === 0 && (
+            <p className="empty">
+              No {part} yet. Write down what you own: sets take their lights and panels from here, and say when one is used twice.
+            </p>
+          )}
           <ul>
             {list.map((k, i) => (
               <li key={i}>
@@ -156,7 +205,15 @@ export function KitPage() {
           <div className="figures-of">
             <ItemForm form={form} item={item} where={`${part}.${index}`} problems={problems} onChange={(changed) => void keep(changed)} />
             {part === "sources" && fits.length > 0 && <p className="hint">Takes: {fits.join(", ")}.</p>}
-            {part === "sources" && <Readings answer={answer} item={item} where={`${part}.${index}`} problems={problems} onChange={(changed) => void keep(changed)} />}
+            {part === "sources" && (
+              <Readings
+                answer={answer}
+                item={item}
+                where={`${part}.${index}`}
+                problems={problems}
+                onChange={(changed) => void keep(changed)}
+              />
+            )}
             <div className="foot">
               <button type="button" className="plain" onClick={() => void keep(null)}>
                 Remove {item.name}

@@ -33,7 +33,11 @@ export function Readings({ answer, item, where, problems, onChange }: Props) {
   return (
     <section className="readings" aria-label="What I read">
       <h3>What I read</h3>
-      {readings.length === 0 && <p className="hint">Hold the meter before the bare light, away from walls, and write down what it shows. The light is trimmed by it from then on.</p>}
+      {readings.length === 0 && (
+        <p className="hint">
+          Hold the meter before the bare light, away from walls, and write down what it shows. The light is trimmed by it from then on.
+        </p>
+      )}
       <table>
         <thead>
           <tr>
@@ -73,11 +77,44 @@ export function Readings({ answer, item, where, problems, onChange }: Props) {
           options={[{ value: "", label: "bare" }, ...(answer.kit.modifiers ?? []).map((m) => ({ value: m.name, label: m.name }))]}
           onChange={(modifier) => setNext({ ...next, modifier })}
         />
-        <InputNumber aria-label="Output, stops under full" prefix="output" value={next.output} step={0.3333} precision={2} onChange={(v) => setNext({ ...next, output: v ?? 0 })} />
-        <InputNumber aria-label="Distance, m" prefix="at" suffix="m" value={next.distance} step={0.1} onChange={(v) => setNext({ ...next, distance: v ?? 1 })} />
-        <InputNumber aria-label="Meter showed, f-number" prefix="f/" value={next.aperture} onChange={(v) => setNext({ ...next, aperture: v ?? 8 })} />
-        <InputNumber aria-label="ISO" prefix="ISO" value={next.sensitivity} controls={false} onChange={(v) => setNext({ ...next, sensitivity: v ?? 100 })} />
-        {timed && <InputNumber aria-label="Time, s" suffix="s" value={next.time} controls={false} onChange={(v) => setNext({ ...next, time: v ?? 0.01 })} />}
+        <InputNumber
+          aria-label="Output, stops under full"
+          prefix="output"
+          value={next.output}
+          step={0.3333}
+          precision={2}
+          onChange={(v) => setNext({ ...next, output: v ?? 0 })}
+        />
+        <InputNumber
+          aria-label="Distance, m"
+          prefix="at"
+          suffix="m"
+          value={next.distance}
+          step={0.1}
+          onChange={(v) => setNext({ ...next, distance: v ?? 1 })}
+        />
+        <InputNumber
+          aria-label="Meter showed, f-number"
+          prefix="f/"
+          value={next.aperture}
+          onChange={(v) => setNext({ ...next, aperture: v ?? 8 })}
+        />
+        <InputNumber
+          aria-label="ISO"
+          prefix="ISO"
+          value={next.sensitivity}
+          controls={false}
+          onChange={(v) => setNext({ ...next, sensitivity: v ?? 100 })}
+        />
+        {timed && (
+          <InputNumber
+            aria-label="Time, s"
+            suffix="s"
+            value={next.time}
+            controls={false}
+            onChange={(v) => setNext({ ...next, time: v ?? 0.01 })}
+          />
+        )}
         <Select
           aria-label="Receptor"
           value={next.receptor}

@@ -18,7 +18,9 @@ export function useKit() {
 
   async function put(changed: Kit): Promise<boolean> {
     const version = queries.getQueryData<KitAnswer | null>(["kit"])?.version ?? 0;
-    const { data, error } = await server.PUT("/api/kit", { body: { based_on: version, kit: changed } });
+    const { data, error } = await server
+      .PUT("/api/kit", { body: { based_on: version, kit: changed } })
+      .catch(() => ({ data: undefined, error: undefined }));
     if (data) {
       queries.setQueryData(["kit"], data);
       void queries.invalidateQueries({ queryKey: ["picks"] });
@@ -27,7 +29,9 @@ export function useKit() {
     }
     if (error && "present" in error) {
       queries.setQueryData(["kit"], (error as { present: KitAnswer }).present);
-      setProblems([{ field: "", message: "The kit was changed in another tab; this is how it is now. Put your change in again.", accepted: "" }]);
+      setProblems([
+        { field: "", message: "The kit was changed in another tab; this is how it is now. Put your change in again.", accepted: "" },
+      ]);
     } else {
       setProblems(problemsIn(error));
     }

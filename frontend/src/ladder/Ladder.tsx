@@ -1,5 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
+import { scaleLinear } from "d3-scale";
 import { useBench } from "../bench/store";
+import { useFrame } from "../frame/store";
 import { type Aim, type Picture, server } from "../server/client";
 import { spaced } from "./spaced";
 import "./ladder.css";
@@ -14,17 +16,21 @@ const signed = (stops: number) => (Math.abs(stops) < 0.05 ? "0.0" : `${stops > 0
 
 /** The scale in stops with a grey patch at every half stop, and every surface at its reading. */
 export function Ladder({ width, height }: { width: number; height: number }) {
-  const picture = useBench((s) => s.picture);
+  const picture = useFrame((s) => s.picture);
+  const solo = useFrame((s) => s.solo);
   // One light alone is not what the look aims at.
-  const aims = useBench((s) => (s.solo === null ? s.scene?.aims : undefined) ?? NO_AIMS);
+  const aims = useBench((s) => (solo === null ? s.scene?.aims : undefined) ?? NO_AIMS);
   const ladder = useQuery({ queryKey: ["ladder"], queryFn: async () => (await server.GET("/api/ladder")).data, staleTime: Infinity });
   const rungs = ladder.data?.rungs;
   if (!rungs?.length) {
     return <div style={{ width, height }} />;
   }
   const [highest, lowest] = [rungs[0]?.stops ?? 0, rungs[rungs.length - 1]?.stops ?? 0];
-  const perStop = (height - 2 * TOP) / (highest - lowest);
-  const y = (stops: number) => TOP + (highest - Math.min(Math.max(stops, lowest), highest)) * perStop;
+  const y = scaleLinear()
+    .domain([highest, lowest])
+    .range([TOP, height - TOP])
+    .clamp(true);
+  const perStop = y(0) - y(1);
   const markers = markersOf(picture, y);
   const clips = y(ladder.data?.clips_at ?? highest);
   return (
@@ -54,14 +60,20 @@ export function Ladder({ width, height }: { width: number; height: number }) {
         <Band key={aim.surface} aim={aim} top={y(aim.high)} bottom={y(aim.low)} />
       ))}
       {markers.map((marker) => (
-        <g key={marker.name} className={`marker ${marker.name}`} data-marker={marker.name} data-stops={marker.stops.toFixed(3)} data-side={marker.side}>
+        <g
+          key={marker.name}
+          className={`marker ${marker.name}`}
+          data-marker={marker.name}
+          data-stops={marker.stops.toFixed(3)}
+          data-side={marker.side}
+        >
           <title>{`${marker.label}: ${signed(marker.stops)} stops, file value ${marker.code}, L* ${marker.lightness.toFixed(0)}. Diffuse light; shine is left out.`}</title>
           <path d={`M${SPINE.left + SPINE.width + 2} ${marker.true_y}L${SPINE.left + SPINE.width + 14} ${marker.y}`} />
           <circle cx={SPINE.left + SPINE.width + 2} cy={marker.true_y} r={2.5} />
           <text x={SPINE.left + SPINE.width + (aims.length ? 27 : 19)} y={marker.y + 5}>
             {marker.label}
           </text>
-          <Off off={offAim(marker.name, marker.stops, aims)} x={SPINE.left + SPINE.width + 19} y={marker.y} />
+          <Off off={aims.length ? (picture?.off_aims[marker.name] ?? null) : null} x={SPINE.left + SPINE.width + 19} y={marker.y} />
           <text className="figures value" x={width - 6} y={marker.y + 5} textAnchor="end">
             {signed(marker.stops)}
           </text>
@@ -71,36 +83,32 @@ export function Ladder({ width, height }: { width: number; height: number }) {
   );
 }
 
-/** Stops by which a reading lies outside its band, 0 inside it; null without an aim. */
-function offAim(name: string, stops: number, aims: Aim[]): number | null {
-  const aim = aims.find((a) => a.surface === name);
-  if (!aim) {
-    return null;
-  }
-  return stops > aim.high ? stops - aim.high : stops < aim.low ? stops - aim.low : 0;
-}
-
 /** Which way a reading has to go: down, up, or a dot when it lies in its band. */
 function Off({ off, x, y }: { off: number | null; x: number; y: number }) {
   if (off === null) {
     return null;
   }
-  const shape = off > 0 ? `M${x - 5} ${y - 3}h10l-5 8Z` : off < 0 ? `M${x - 5} ${y + 4}h10l-5 -8Z` : `M${x - 3.5} ${y}a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0Z`;
+  const shape =
+    off > 0
+      ? `M${x - 5} ${y - 3}h10l-5 8Z`
+      : off < 0
+        ? `M${x - 5} ${y + 4}h10l-5 -8Z`
+        : `M${x - 3.5} ${y}a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0Z`;
   return (
     <path className={`off${off === 0 ? " met" : ""}`} d={shape}>
-      <title>{off === 0 ? "as aimed at" : `${Math.abs(off).toFixed(1)} stops to go ${off > 0 ? "down" : "up"}`}</title>
+      <title>{off === 0 ? "as the brief asks" : `${Math.abs(off).toFixed(1)} stops to go ${off > 0 ? "down" : "up"}`}</title>
     </path>
   );
 }
 
 /** What an aim reaches over, on the spine: the face's at its right, the backdrop's at its left. */
 function Band({ aim, top, bottom }: { aim: Aim & { label: string }; top: number; bottom: number }) {
-  const ground = aim.surface.startsWith("backdrop");
-  const x = ground ? SPINE.left : SPINE.left + SPINE.width - BAND;
-  const name = ground ? "backdrop" : aim.surface.replace("_cheek", "");
+  const behind = aim.surface.startsWith("backdrop");
+  const x = behind ? SPINE.left : SPINE.left + SPINE.width - BAND;
+  const name = behind ? "backdrop" : aim.surface.replace("_cheek", "");
   return (
     <g className="aim" data-aim={aim.surface}>
-      <title>{`Aimed at: ${aim.label} from ${signed(aim.low)} to ${signed(aim.high)} stops`}</title>
+      <title>{`The brief asks: ${aim.label} from ${signed(aim.low)} to ${signed(aim.high)} stops`}</title>
       <rect x={x} width={BAND} y={top} height={Math.max(bottom - top, 3)} />
       <text transform={`translate(${x + BAND / 2 + 3.5} ${(top + bottom) / 2}) rotate(-90)`} textAnchor="middle">
         {name}

@@ -1,19 +1,21 @@
 import { useDrag } from "@use-gesture/react";
 import type { ReactNode } from "react";
-import { choose, dragTo, letGo } from "../bench/actions";
+import { choose } from "../bench/choosing";
+import { dragTo, letGo } from "../bench/drag";
 import { useBench } from "../bench/store";
+import type { Thing } from "../server/things";
 import { type Point3, usePlan } from "./projection";
 
 interface Props {
-  thing: string;
+  thing: Thing;
   handle: string;
-  /** Room coordinates of what is pulled. */
+  /** Room coordinates of what is dragged. */
   at: Point3;
   label: string;
   children: ReactNode;
 }
 
-/** A part of the drawing that can be pulled about, and chosen with a click or the keyboard. */
+/** A part of the drawing that can be dragged about, and chosen with a click or the keyboard. */
 export function Handle({ thing, handle, at, label, children }: Props) {
   const plan = usePlan();
   const chosen = useBench((s) => s.thing === thing);

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { useLook } from "../look/useLook";
+import { useSettings } from "../theme/useSettings";
 import { usePlan } from "./projection";
 
 const FOOT = 0.3048;
@@ -13,7 +13,7 @@ interface Props {
 /** The room's outline with a rule along two sides: half metres, or feet. */
 export function Room({ wide, high }: Props) {
   const plan = usePlan();
-  const feet = useLook((s) => s.feet);
+  const feet = useSettings((s) => s.feet);
   const floor = plan.view === "floor";
   const corner = floor ? plan.at([-wide / 2, 0, 0]) : plan.at([0, high, 0]);
   const [left, top] = corner;

@@ -1,4 +1,5 @@
 import type { Drawing } from "../server/client";
+import type { Thing } from "../server/things";
 import { Handle } from "./Handle";
 import { path, usePlan } from "./projection";
 
@@ -12,7 +13,11 @@ export function Sweep({ sweep }: { sweep: Drawing["backdrop_sweep"] }) {
   }
   const depths = sweep.map((p) => p[1] ?? 0);
   const ends = [Math.min(...depths), Math.max(...depths)].map((z) => plan.at([0, 0, z]));
-  return plan.view === "floor" ? <path className="sweep" d={path(sweep.map(([x, z]) => plan.at([x ?? 0, 0, z ?? 0])))} /> : <path className="sweep" d={path(ends, false)} />;
+  return plan.view === "floor" ? (
+    <path className="sweep" d={path(sweep.map(([x, z]) => plan.at([x ?? 0, 0, z ?? 0])))} />
+  ) : (
+    <path className="sweep" d={path(ends, false)} />
+  );
 }
 
 /** The stands that a backdrop hangs on. */
@@ -22,14 +27,18 @@ export function Stands({ stands, height }: { stands: Drawing["backdrop_stands"];
     const [px, py] = plan.at([x, 0, z]);
     const [, top] = plan.at([x, height, z]);
     return plan.view === "floor" ? (
-      <path key={i} className="stand" d={`M${px - STAND} ${py - STAND}l${2 * STAND} ${2 * STAND}M${px + STAND} ${py - STAND}l${-2 * STAND} ${2 * STAND}`} />
+      <path
+        key={i}
+        className="stand"
+        d={`M${px - STAND} ${py - STAND}l${2 * STAND} ${2 * STAND}M${px + STAND} ${py - STAND}l${-2 * STAND} ${2 * STAND}`}
+      />
     ) : (
       i === 0 && <line key={i} className="stand" x1={px} x2={px} y1={py} y2={top} />
     );
   });
 }
 
-export function FurnitureShape({ piece, thing }: { piece: Drawing["furniture"][number]; thing: string }) {
+export function FurnitureShape({ piece, thing }: { piece: Drawing["furniture"][number]; thing: Thing }) {
   const plan = usePlan();
   const depths = piece.from_above.map((p) => p[1] ?? 0);
   const [near, far] = [Math.min(...depths), Math.max(...depths)];
@@ -50,7 +59,7 @@ export function FurnitureShape({ piece, thing }: { piece: Drawing["furniture"][n
   );
 }
 
-export function DoorShape({ door, thing }: { door: Drawing["doors"][number]; thing: string }) {
+export function DoorShape({ door, thing }: { door: Drawing["doors"][number]; thing: Thing }) {
   const plan = usePlan();
   if (plan.view !== "floor") {
     return null;

@@ -1,4 +1,4 @@
-import { useLook } from "../look/useLook";
+import { useSettings } from "../theme/useSettings";
 import type { Drawing } from "../server/client";
 import { usePlan } from "./projection";
 
@@ -11,7 +11,7 @@ interface Props {
 /** A pulled tape with its figure. */
 export function Tape({ tape, share = 0.5 }: Props) {
   const plan = usePlan();
-  const feet = useLook((s) => s.feet);
+  const feet = useSettings((s) => s.feet);
   const [x1, y1] = plan.at(tape.start);
   const [x2, y2] = plan.at(tape.end);
   const text = feet ? tape.feet_text : tape.centimetres_text;

@@ -1,7 +1,9 @@
+import { scaleLinear } from "d3-scale";
 import { createContext, useContext } from "react";
 
+import type { Axes } from "../bench/changes";
+
 export type Point3 = readonly number[];
-export type Axes = { x?: number; y?: number; z?: number };
 
 /** How a drawing shows the room: from above or from the side, both to scale. */
 export interface Projection {
@@ -14,21 +16,32 @@ export interface Projection {
   moved: (start: Point3, dx: number, dy: number) => Axes;
 }
 
+/** A scale that begins at a pixel, so many pixels a metre. */
+function metres(from: number, start: number, scale: number) {
+  return scaleLinear()
+    .domain([from, from + 1])
+    .range([start, start + scale]);
+}
+
 export function fromAbove(width: number, scale: number, left: number, top: number): Projection {
+  const x = metres(-width / 2, left, scale);
+  const z = metres(0, top, scale);
   return {
     view: "floor",
     scale,
-    at: (p) => [left + ((p[0] ?? 0) + width / 2) * scale, top + (p[2] ?? 0) * scale],
-    moved: (start, dx, dy) => ({ x: (start[0] ?? 0) + dx / scale, z: (start[2] ?? 0) + dy / scale }),
+    at: (p) => [x(p[0] ?? 0), z(p[2] ?? 0)],
+    moved: (start, dx, dy) => ({ x: x.invert(x(start[0] ?? 0) + dx), z: z.invert(z(start[2] ?? 0) + dy) }),
   };
 }
 
 export function fromSide(height: number, scale: number, left: number, top: number): Projection {
+  const z = metres(0, left, scale);
+  const y = metres(height, top, -scale);
   return {
     view: "side",
     scale,
-    at: (p) => [left + (p[2] ?? 0) * scale, top + (height - (p[1] ?? 0)) * scale],
-    moved: (start, dx, dy) => ({ z: (start[2] ?? 0) + dx / scale, y: (start[1] ?? 0) - dy / scale }),
+    at: (p) => [z(p[2] ?? 0), y(p[1] ?? 0)],
+    moved: (start, dx, dy) => ({ z: z.invert(z(start[2] ?? 0) + dx), y: y.invert(y(start[1] ?? 0) + dy) }),
   };
 }
 

@@ -1,5 +1,5 @@
 import { useEffect, useId, useState } from "react";
-import { enterValue, stepValue } from "../bench/actions";
+import { enterValue, stepValue } from "../bench/changes";
 import { inWords, type Value } from "../server/client";
 import "./sheet.css";
 

@@ -1,10 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
-import { seatSitter } from "../bench/actions";
+import { seatSitter } from "../bench/changes";
 import { useBench } from "../bench/store";
 import { server } from "../server/client";
 
 export function useSitters() {
-  return useQuery({ queryKey: ["sitters"], queryFn: async () => (await server.GET("/api/sitters")).data, staleTime: Infinity }).data?.sitters ?? [];
+  return (
+    useQuery({ queryKey: ["sitters"], queryFn: async () => (await server.GET("/api/sitters")).data, staleTime: Infinity }).data?.sitters ??
+    []
+  );
 }
 
 /** Who sits: one button a sitter, with who it is in words. */
@@ -14,7 +17,14 @@ export function WhoSits() {
   return (
     <div className="who" role="group" aria-label="Who sits">
       {sitters.map((sitter) => (
-        <button key={sitter.name} type="button" className="plain" aria-pressed={who === sitter.name} title={sitter.description} onClick={() => void seatSitter(sitter.name)}>
+        <button
+          key={sitter.name}
+          type="button"
+          className="plain"
+          aria-pressed={who === sitter.name}
+          title={sitter.description}
+          onClick={() => void seatSitter(sitter.name)}
+        >
           {sitter.name}
         </button>
       ))}

@@ -1,21 +1,20 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button } from "antd";
-import { type DragEvent, useRef } from "react";
+import type { DragEvent } from "react";
 import { Link, useNavigate } from "react-router";
-import { useLook } from "../look/useLook";
-import { FileInput } from "../look/FileInput";
-import { type Entry, inWords, problemsIn, server } from "../server/client";
+import { type Entry, inLines, problemsIn, server } from "../server/client";
+import { FileButton } from "../server/FileButton";
+import { useSettings } from "../theme/useSettings";
 import "./shelf.css";
 
 const changed = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
 
-/** All sets, to open, copy, delete, and take in or out as files. */
+/** All sets, to open, copy, delete, import and export as files. */
 export function ShelfPage() {
   const { message } = App.useApp();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const file = useRef<HTMLInputElement>(null);
-  const { desk, toggleDesk } = useLook();
+  const { desk, toggleDesk } = useSettings();
   const sets = useQuery({ queryKey: ["sets"], queryFn: async () => (await server.GET("/api/sets")).data, staleTime: 0 });
   const again = () => queries.invalidateQueries({ queryKey: ["sets"] });
 
@@ -24,12 +23,13 @@ export function ShelfPage() {
       const answer = await fetch("/api/sets", { method: "POST", body: taken, headers: { "Content-Type": "application/json" } });
       const body = await answer.json();
       if (!answer.ok) {
-        throw new Error(problemsIn(body).map((p) => `${p.field ? `${p.field}: ` : ""}${inWords([p])}`).join("\n"));
+        throw new Error(inLines(problemsIn(body)));
       }
       return body as Entry;
     },
     onSuccess: (entry) => navigate(`/set/${entry.id}`),
-    onError: (error) => message.error({ content: <pre className="refusal">{`Not taken in; nothing was changed.\n${error.message}`}</pre>, duration: 12 }),
+    onError: (error) =>
+      message.error({ content: <pre className="refusal">{`Not imported; nothing was changed.\n${error.message}`}</pre>, duration: 12 }),
   });
 
   async function copy(entry: Entry) {
@@ -52,7 +52,10 @@ export function ShelfPage() {
       duration: 10,
       content: (
         <>
-          “{entry.name}” is off the shelf. <Button type="link" onClick={() => void restore(entry)}>Undo</Button>
+          “{entry.name}” is off the shelf.{" "}
+          <Button type="link" onClick={() => void restore(entry)}>
+            Undo
+          </Button>
         </>
       ),
     });
@@ -81,26 +84,35 @@ export function ShelfPage() {
           <Button type="primary" onClick={() => navigate("/begin")}>
             New set
           </Button>
-          <Button loading={take.isPending} onClick={() => file.current?.click()}>
-            Take in a set file
-          </Button>
-          <FileInput input={file} accept=".json,application/json" label="Set file" onFile={take.mutate} />
+          <FileButton busy={take.isPending} accept=".json,application/json" onFile={(chosen) => take.mutate(chosen)}>
+            Import a set file
+          </FileButton>
+          <Link to="/help">Help</Link>
         </nav>
       </header>
       {sets.isSuccess && entries.length === 0 && (
         <div className="empty">
-          <p>The shelf is empty. A set is one arrangement of room, backdrop, sitter, camera and lights: say how large your room is and who sits, and see the picture.</p>
+          <p>
+            The shelf is empty. A set is one arrangement of room, backdrop, sitter, camera and lights: say how large your room is and who
+            sits, and see the picture.
+          </p>
           <Button type="primary" size="large" onClick={() => navigate("/begin")}>
             Begin with my own room
           </Button>
-          <p>Or take in a set file: drop it here.</p>
+          <p>Or import a set file: drop it here.</p>
         </div>
       )}
       <ul>
         {entries.map((entry) => (
           <li key={entry.id}>
             <Link to={`/set/${entry.id}`} className="picture">
-              <img src={`/api/sets/${entry.id}/thumbnail?v=${entry.version}`} alt={`Open ${entry.name}`} width={160} height={200} loading="lazy" />
+              <img
+                src={`/api/sets/${entry.id}/thumbnail?v=${entry.version}`}
+                alt={`Open ${entry.name}`}
+                width={160}
+                height={200}
+                loading="lazy"
+              />
             </Link>
             <div>
               <Link to={`/set/${entry.id}`} className="title">
@@ -111,8 +123,8 @@ export function ShelfPage() {
                 <button type="button" className="plain" onClick={() => void copy(entry)} aria-label={`Copy ${entry.name}`}>
                   Copy
                 </button>
-                <a href={`/api/sets/${entry.id}/file`} download aria-label={`Take out ${entry.name} as a file`}>
-                  Take out
+                <a href={`/api/sets/${entry.id}/file`} download aria-label={`Export ${entry.name}`}>
+                  Export
                 </a>
                 <button type="button" className="plain" onClick={() => void remove(entry)} aria-label={`Delete ${entry.name}`}>
                   Delete

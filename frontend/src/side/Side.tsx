@@ -1,4 +1,5 @@
-import { useBench } from "../bench/store";
+import { chosenLight, useBench } from "../bench/store";
+import { Ghost } from "../plan/Ghost";
 import { fromSide, PlanContext } from "../plan/projection";
 import { Room } from "../plan/Room";
 import { Tape } from "../plan/Tape";
@@ -12,7 +13,7 @@ const BESIDE = 30;
 /** The room from the side, to scale: backdrop at the left, camera at the right, for heights. */
 export function Side({ drawing, width, height }: { drawing: Drawing; width: number; height: number }) {
   const thing = useBench((s) => s.thing);
-  const light = thing.startsWith("lights.") ? thing : "lights.0";
+  const light = `lights.${chosenLight(thing)}`;
   const scale = Math.min((width - 2 * BESIDE) / drawing.depth, (height - TOP - BELOW) / drawing.height);
   const plan = fromSide(drawing.height, scale, (width - drawing.depth * scale) / 2, TOP);
   return (
@@ -20,6 +21,7 @@ export function Side({ drawing, width, height }: { drawing: Drawing; width: numb
       <svg className="plan side" width={width} height={height} role="group" aria-label="Side: the room from the side, heights">
         <Room wide={drawing.depth} high={drawing.height} />
         <Things drawing={drawing} thing={thing} />
+        <Ghost now={drawing} />
         {drawing.tapes
           .filter((tape) => tape.name.startsWith(`${light} `) && tape.name.endsWith("to floor"))
           .map((tape) => (

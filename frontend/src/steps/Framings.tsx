@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { frameAs } from "../bench/actions";
+import { frameAs } from "../bench/changes";
 import { inWords } from "../server/client";
 import { useSteps } from "./useSteps";
 
@@ -10,7 +10,12 @@ export function Framings() {
   return (
     <div className="framings" role="group" aria-label="Frame it as">
       {framings.map((name) => (
-        <button key={name} type="button" className="plain" onClick={() => void frameAs(name).then((problems) => setWrong(inWords(problems)))}>
+        <button
+          key={name}
+          type="button"
+          className="plain"
+          onClick={() => void frameAs(name).then((problems) => setWrong(inWords(problems)))}
+        >
           {name}
         </button>
       ))}

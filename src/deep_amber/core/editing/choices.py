@@ -18,7 +18,7 @@ from .step_choices import choose_in_step, step_choices
 LABELS = {
     "on": "on",
     "follow": "follows the face",
-    "role": "for",
+    "role": "role",
     "grid": "grid",
     "surface": "surface",
     "shape": "shape",

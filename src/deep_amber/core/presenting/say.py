@@ -47,6 +47,11 @@ def percent(share: float) -> str:
     return f"{share * 100:.0f} %"
 
 
+def unbroken(text: str) -> str:
+    """A figure that stays on one line with its unit."""
+    return text.replace(" ", "\u00a0")
+
+
 def listed(parts: list[str]) -> str:
     """ "a", "a and b", "a, b and c"."""
     return " and ".join(parts) if len(parts) < 3 else ", ".join(parts[:-1]) + " and " + parts[-1]

@@ -2,7 +2,7 @@
 
 from ...checks.finding import Finding
 from ...units import aperture_text
-from ..say import Say, stops
+from ..say import Say, stops, unbroken
 from .wording import ActWords, Found, Sentence
 
 SHOWS = {"on stands": "Its stand shows.", "wall bar": "The wall beside it shows.", "clamped": "Its clamps show."}
@@ -99,4 +99,4 @@ ACTS: dict[str, ActWords] = {
 def telling(found: Found, say: Say) -> str:
     """What is to spare at the side."""
     fills = found.get("backdrop.fills")
-    return f"{say.length(fills.figures['margin_m'])} spare" if fills else ""
+    return f"{unbroken(say.length(fills.figures['margin_m']))} spare" if fills else ""

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 from ...checks.finding import Finding
 from ...units import aperture_text
-from ..say import Say, percent, sentence
+from ..say import Say, percent, sentence, unbroken
 from .wording import ActWords, Found, Sentence
 
 
@@ -99,4 +99,4 @@ ACTS: dict[str, ActWords] = {
 def telling(found: Found, say: Say) -> str:
     """How far the lens is from the face."""
     perspective = found.get("camera.perspective")
-    return f"{say.length(perspective.figures['lens_to_face_m'])} away" if perspective else ""
+    return f"{unbroken(say.length(perspective.figures['lens_to_face_m']))} away" if perspective else ""

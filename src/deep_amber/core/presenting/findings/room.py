@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from ...checks.finding import Finding
 from ...model.room import SURFACE_LABELS
 from ...units import time_text
-from ..say import Say, stops
+from ..say import Say, stops, unbroken
 from .wording import ActWords, Found, Sentence
 
 
@@ -51,4 +51,4 @@ ACTS: dict[str, ActWords] = {
 def telling(found: Found, _: Say) -> str:
     """What the room adds to the shadow cheek."""
     fill = found.get("room.fill")
-    return f"+{fill.figures['fill_stops']:.1f} stop fill" if fill else ""
+    return f"{unbroken(stops(fill.figures['fill_stops']))} of fill" if fill else ""

@@ -1,7 +1,7 @@
 """Words of the step Sitter."""
 
 from ...checks.finding import Finding
-from ..say import Say, percent
+from ..say import Say, percent, unbroken
 from .wording import ActWords, Found, Sentence
 
 
@@ -42,4 +42,4 @@ ACTS: dict[str, ActWords] = {
 def telling(found: Found, say: Say) -> str:
     """How high the eyes are."""
     place = found.get("sitter.place")
-    return f"eyes {say.length(place.figures['eye_height_m'])}" if place else ""
+    return f"eyes {unbroken(say.length(place.figures['eye_height_m']))}" if place else ""

@@ -1,15 +1,16 @@
 import { useEffect } from "react";
 import { type PhotoSet, type Picture, server } from "../server/client";
-import { useBench } from "./store";
+import { useBench } from "../bench/store";
+import { useFrame } from "./store";
 
 const REST = 180; // ms without a change after which the fine picture is asked for
 const viewer = crypto.randomUUID();
 let turn = 0;
 
-/** What the picture shows: a mend that is looked at, else the set. */
+/** What the picture shows: an answer that is previewed, else the set. */
 function pictured() {
-  const { set, preview, solo } = useBench.getState();
-  return { set: preview?.set ?? set, solo };
+  const { preview, solo } = useFrame.getState();
+  return { set: preview?.set ?? useBench.getState().set, solo };
 }
 
 /** What a request beside the pictures tells the server about this tab. */
@@ -43,9 +44,12 @@ function brokenBy(now: { broken: string; picture: Picture | null }, set: PhotoSe
 
 async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "settled", signal: AbortSignal) {
   turn += 1;
-  const { data } = await server.POST("/api/picture", { body: { set, quality, viewer, turn, solo, was: nameOf(useBench.getState().picture) }, signal });
+  const { data } = await server.POST("/api/picture", {
+    body: { set, quality, viewer, turn, solo, was: nameOf(useFrame.getState().picture) },
+    signal,
+  });
   if (data && data.turn <= turn) {
-    useBench.setState((now) => ({ picture: data, broken: brokenBy(now, set, data) }));
+    useFrame.setState((now) => ({ picture: data, of: set, broken: brokenBy(now, set, data) }));
   }
 }
 
@@ -92,15 +96,25 @@ export function usePicture() {
     }
 
     void follow();
-    const stop = useBench.subscribe((now, before) => {
-      if (now.set !== before.set || now.solo !== before.solo || now.preview !== before.preview) {
-        void follow();
-      } else if (before.dragging && !now.dragging && now.set) {
-        settle(now.preview?.set ?? now.set, now.solo);
-      }
-    });
+    const stops = [
+      useFrame.subscribe((now, before) => {
+        if (now.solo !== before.solo || now.preview !== before.preview) {
+          void follow();
+        }
+      }),
+      useBench.subscribe((now, before) => {
+        if (now.set !== before.set) {
+          void follow();
+        } else if (before.dragging && !now.dragging && now.set) {
+          const { set, solo } = pictured();
+          if (set) {
+            settle(set, solo);
+          }
+        }
+      }),
+    ];
     return () => {
-      stop();
+      stops.forEach((stop) => stop());
       clearTimeout(rest);
       fine?.abort();
       shown = null;

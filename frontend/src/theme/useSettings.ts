@@ -1,7 +1,7 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
-interface Look {
+interface Settings {
   desk: boolean;
   feet: boolean;
   toggleDesk: () => void;
@@ -9,7 +9,7 @@ interface Look {
 }
 
 /** The photographer's own settings of the screen, kept in this browser. */
-export const useLook = create<Look>()(
+export const useSettings = create<Settings>()(
   persist(
     (set) => ({
       desk: false,

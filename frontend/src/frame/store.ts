@@ -1,0 +1,44 @@
+import { create } from "zustand";
+import type { Answer, PhotoSet, Picture } from "../server/client";
+
+/** In the order of the key that goes through them. */
+export const OVERLAYS = ["none", "thirds and level", "4 : 5", "2 : 3", "1 : 1", "circle"] as const;
+export type Overlay = (typeof OVERLAYS)[number];
+
+/** What the Frame shows. */
+interface FrameState {
+  picture: Picture | null;
+  /** The set that the picture is of. */
+  of: PhotoSet | null;
+  /** An answer that is previewed before it is applied. */
+  preview: Pick<Answer, "text" | "set"> | null;
+  /** Index of the light that is looked at alone. */
+  solo: number | null;
+  /** Lines laid over the picture. */
+  overlay: Overlay;
+  /** A picture for ideas that is looked at in place of the set's. */
+  idea: { address: string; note: string } | null;
+  /** The pattern before the sitter moved, while another one is drawn. */
+  broken: string;
+}
+
+export const useFrame = create<FrameState>()(() => ({
+  picture: null,
+  of: null,
+  preview: null,
+  solo: null,
+  overlay: "none",
+  idea: null,
+  broken: "",
+}));
+
+/** Previews an answer; the same again dismisses it. */
+export function preview(answer: Pick<Answer, "text" | "set">) {
+  useFrame.setState((now) => ({
+    preview: now.preview?.text === answer.text ? null : { text: answer.text, set: answer.set },
+  }));
+}
+
+export function nextOverlay() {
+  useFrame.setState((now) => ({ overlay: OVERLAYS[(OVERLAYS.indexOf(now.overlay) + 1) % OVERLAYS.length] ?? "none" }));
+}

@@ -38,7 +38,7 @@ class Brief(PageTest):
             "y => document.querySelector('[data-aim=\"shadow_cheek\"] rect').getAttribute('y') > y + 50", arg=before
         )
         self.page.get_by_role("tab", name="findings").click()
-        self.page.get_by_text("aimed at 8 : 1").wait_for()
+        self.page.get_by_text("the aim is 8 : 1").wait_for()
         self.page.get_by_role("button", name="1 Brief look here").wait_for()
         self.page.get_by_role("tab", name="aims").click()
         self.choose("for", "beauty")
@@ -59,7 +59,7 @@ class Brief(PageTest):
         bad.write_bytes(picture("JPEG")[:300])
         self.page.locator("body").press("1")
         self.page.get_by_role("tab", name="ideas").click()
-        self.page.get_by_text("Own pictures that show where this one is going").wait_for()
+        self.page.get_by_text("Your own pictures for ideas").wait_for()
         files = self.page.locator('.ideas input[type="file"]')
         files.set_input_files(good)
         self.page.locator(".ideas img").wait_for()

@@ -1,4 +1,4 @@
-"""The step Key in the real page: the dot pulled from loop to Rembrandt, the lock, roads seen before they are taken."""
+"""The step Key in the real page: the dot pulled from loop to Rembrandt, the lock, ways previewed before they are applied."""
 
 import unittest
 
@@ -83,32 +83,32 @@ class Key(PageTest):
         self.settled()
         self.assertEqual(self.pattern(), "loop")
 
-    def test_a_name_on_the_dial_goes_there_and_other_roads_are_seen_first(self):
+    def test_a_name_on_the_dial_goes_there_and_other_ways_are_seen_first(self):
         self.page.get_by_role("button", name="butterfly: go there").click()
         self.named("butterfly")
         self.page.locator(".gone").get_by_text("butterfly: turn the key").wait_for()
         turn = self.settled()
         self.page.get_by_role("tab", name="ways").click()
-        self.page.get_by_role("group", name="Roads to").get_by_role("button", name="split").click()
-        road = self.page.get_by_role("list", name="Ways to get there").get_by_role("button").first
-        road.click()
-        self.page.get_by_text("If you turn the key").wait_for()
+        self.page.get_by_role("group", name="Ways to get to").get_by_role("button", name="split").click()
+        way = self.page.get_by_role("list", name="Ways to get there").get_by_role("button").first
+        way.click()
+        self.page.get_by_text("Preview turn the key").wait_for()
         self.settled(after=turn)
         self.named("split")
         self.page.get_by_role("button", name="Dismiss").click()
         self.named("butterfly")
-        road.click()
+        way.click()
         self.page.get_by_role("button", name="Apply").click()
         self.named("split")
         self.page.keyboard.press("Shift+B")
         self.named("butterfly")
 
-    def test_roads_of_a_set_that_has_changed_since_are_not_offered(self):
+    def test_ways_of_a_set_that_has_changed_since_are_not_offered(self):
         self.page.get_by_role("tab", name="ways").click()
-        self.page.get_by_role("group", name="Roads to").get_by_role("button", name="split").click()
+        self.page.get_by_role("group", name="Ways to get to").get_by_role("button", name="split").click()
         self.page.get_by_role("list", name="Ways to get there").get_by_role("button").first.wait_for()
         self.page.keyboard.press(".")
-        self.page.get_by_text("Choose a pattern: the ways to it stand here").wait_for()
+        self.page.get_by_text("Choose a pattern. The ways to get there follow").wait_for()
         self.assertEqual(self.page.get_by_role("list", name="Ways to get there").get_by_role("button").count(), 0)
 
     def test_faces_at_the_sides_softness_and_people(self):

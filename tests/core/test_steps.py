@@ -5,6 +5,7 @@ import unittest
 from pathlib import Path
 
 from deep_amber.core.steps import STEPS
+from tests.sets import plain_set
 
 TOP = Path(__file__).parents[2]
 CHECKS = TOP / "src/deep_amber/core/checks"
@@ -47,6 +48,10 @@ class Codes(unittest.TestCase):
     def test_they_begin_with_their_step(self):
         for step in STEPS:
             self.assertTrue(all(code.startswith(f"{step.code}.") for code in step.findings), step.code)
+
+    def test_the_bench_has_their_things(self):
+        for step in STEPS:
+            self.assertTrue(step.thing == "key" or hasattr(plain_set(), step.thing), step.thing)
 
     def test_no_act_has_two_wordings(self):
         codes = [code for step in STEPS for code in step.acts]

@@ -1,7 +1,7 @@
-import { Tabs } from "antd";
 import { useState } from "react";
 import { toggleFollow } from "../bench/changes";
 import { useBench } from "../bench/store";
+import { Parts } from "../sheet/Parts";
 import { Findings } from "../steps/Findings";
 import { Compare } from "./Compare";
 import { Dial } from "./Dial";
@@ -22,7 +22,7 @@ export function KeyPanel() {
   const light = useBench((s) => (typeof key === "number" ? s.set?.lights[key] : undefined));
   const follows = light?.follow ?? false;
   const beside = (
-    <span className="beside-tabs">
+    <>
       {tab === "dial" && <Compare />}
       {light && light.source?.kind !== "window" && (
         <button
@@ -37,18 +37,10 @@ export function KeyPanel() {
           follow
         </button>
       )}
-    </span>
+    </>
   );
   return (
-    <>
-      <Tabs
-        className="part"
-        size="small"
-        activeKey={tab}
-        onChange={(name) => setTab(name as Tab)}
-        items={TABS.map((name) => ({ key: name, label: name }))}
-        tabBarExtraContent={beside}
-      />
+    <Parts parts={TABS.map((key) => ({ key, label: key }))} open={tab} onOpen={(key) => setTab(key as Tab)} beside={beside}>
       <div className="key-panel">
         {tab === "dial" && (
           <>
@@ -62,7 +54,7 @@ export function KeyPanel() {
         {tab === "people" && <People />}
         {tab === "findings" && <Findings step="key" />}
       </div>
-    </>
+    </Parts>
   );
 }
 

@@ -40,7 +40,7 @@ function useLines(): Line[] {
 export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
   const lines = useLines();
   return (
-    <Drawer title="Keys" open={open} onClose={onClose} mask={false} size={420}>
+    <Drawer title="Keys" open={open} onClose={onClose} mask={false} size={760}>
       <dl className="keys">
         {lines.map(([key, what]) => (
           <div key={key}>

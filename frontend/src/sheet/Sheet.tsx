@@ -1,5 +1,4 @@
-import { Tabs } from "antd";
-import { useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { useOpen } from "../bench/open";
 import { useBench } from "../bench/store";
 import { Choices, LensChoice, ModifierSwap } from "../gear/Choices";
@@ -11,6 +10,7 @@ import { Findings } from "../steps/Findings";
 import { Framings } from "../steps/Framings";
 import { instrumentOf } from "../steps/instruments";
 import { useStep, useSteps } from "../steps/useSteps";
+import { Parts } from "./Parts";
 import { ThingChips } from "./ThingChips";
 import { ValueField } from "./ValueField";
 import { WhoSits } from "./WhoSits";
@@ -44,7 +44,7 @@ function Values() {
 }
 
 /** Values and choices of the chosen thing, of some parts of its sheet. */
-function Fields({ shown, children }: { shown: (group: string) => boolean; children?: React.ReactNode }) {
+function Fields({ shown, children }: { shown: (group: string) => boolean; children?: ReactNode }) {
   const scene = useBench((s) => s.scene);
   const inCamera = new Set(scene?.exposure.map((v) => v.field));
   return (
@@ -71,25 +71,21 @@ function GearSheet() {
     }
   }, [light]);
   const acts = <ThingActions thing={thing} />;
-  return (
-    <>
-      {light === null ? (
+  if (light === null) {
+    return (
+      <>
         <div className="part">{acts}</div>
-      ) : (
-        <Tabs
-          className="part"
-          size="small"
-          activeKey={part}
-          onChange={setPart}
-          items={LIGHT_PARTS.map((p) => ({ key: p, label: p }))}
-          tabBarExtraContent={acts}
-        />
-      )}
-      <Fields shown={(group) => light === null || group === part}>
-        {light !== null && part === "modifier" && <ModifierSwap index={light} />}
-        {light !== null && part === "source" && <p className="facts">{facts?.join(" · ")}</p>}
+        <Fields shown={() => true} />
+      </>
+    );
+  }
+  return (
+    <Parts parts={LIGHT_PARTS.map((key) => ({ key, label: key }))} open={part} onOpen={setPart} beside={acts}>
+      <Fields shown={(group) => group === part}>
+        {part === "modifier" && <ModifierSwap index={light} />}
+        {part === "source" && <p className="facts">{facts?.join(" · ")}</p>}
       </Fields>
-    </>
+    </Parts>
   );
 }
 
@@ -111,16 +107,10 @@ function StepSheet({ code }: { code: string }) {
     }
   }
 
+  const parts = [{ key: FINDINGS, label: FINDINGS }, ...groups.map((group) => ({ key: group, label: named(group) }))];
+  const beside = thing === "camera" ? <Framings /> : thing === "sitter" ? <WhoSits /> : undefined;
   return (
-    <>
-      <Tabs
-        className="part"
-        size="small"
-        activeKey={findings ? FINDINGS : part}
-        onChange={open}
-        items={[{ key: FINDINGS, label: FINDINGS }, ...groups.map((group) => ({ key: group, label: named(group) }))]}
-        tabBarExtraContent={thing === "camera" ? <Framings /> : thing === "sitter" ? <WhoSits /> : undefined}
-      />
+    <Parts parts={parts} open={findings ? FINDINGS : part} onOpen={open} beside={beside}>
       {findings ? (
         <Findings step={code} />
       ) : part === IDEAS ? (
@@ -133,6 +123,6 @@ function StepSheet({ code }: { code: string }) {
           )}
         </Fields>
       )}
-    </>
+    </Parts>
   );
 }

@@ -63,7 +63,7 @@ STEPS = (
     Step(
         "brief",
         "Brief",
-        "warn",
+        "look",
         lambda a: brief_findings(a.photo_set, a.mesh, a.go_on),
         brief.FINDINGS,
         brief.ACTS,

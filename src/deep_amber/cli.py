@@ -1,6 +1,8 @@
 """deep-amber: the core without the web."""
 
 import json
+import re
+import socket
 import sys
 from dataclasses import asdict, replace
 from pathlib import Path
@@ -22,6 +24,7 @@ from .core.simulation.simulate import read
 from .core.steps import answer_text, findings_of, message
 from .core.units import metered_aperture_text, stops_text
 from .formats.kit_file import kit_schema
+from .formats.own_json import read_at_most
 from .formats.picture_file import png_bytes
 from .formats.set_file import SetFile, read_set_file, schema
 from .formats.sitter_file import sitter_of
@@ -36,7 +39,8 @@ def _fail(message: str) -> None:
 
 def _file(path: Path) -> SetFile:
     try:
-        return read_set_file(path.read_bytes())
+        with path.open("rb") as opened:
+            return read_set_file(read_at_most(opened))
     except OSError as error:
         _fail(f"{path}: {error.strerror}")
     except NotAccepted as refused:
@@ -81,10 +85,11 @@ class PictureSize(click.ParamType):
     name = "WIDTHxHEIGHT"
 
     def convert(self, value, param, ctx):
-        width, _, height = str(value).lower().partition("x")
-        if not (width.isdigit() and height.isdigit() and 16 <= int(width) <= 4000 and 16 <= int(height) <= 4000):
+        match = re.fullmatch(r"([0-9]{2,4})x([0-9]{2,4})", str(value).lower())
+        sides = tuple(map(int, match.groups())) if match else ()
+        if not sides or not all(16 <= k <= 4000 for k in sides):
             self.fail(f"{value!r} is not a size: 640x800, each side 16 to 4000", param, ctx)
-        return int(width), int(height)
+        return sides
 
 
 @main.command()
@@ -207,7 +212,7 @@ def print_schema(kit: bool) -> None:
 
 
 @main.command()
-@click.option("--data", type=click.Path(path_type=Path, file_okay=False), default=Path("data"), show_default=True)
+@click.option("--data", type=click.Path(path_type=Path), default=Path("data"), show_default=True)
 @click.option("--host", default="127.0.0.1", show_default=True)
 @click.option("--port", type=click.IntRange(0, 65535), default=8732, show_default=True, help="0 takes a free one.")
 @click.option(
@@ -215,12 +220,22 @@ def print_schema(kit: bool) -> None:
 )
 def serve(data: Path, host: str, port: int, demo: Path | None) -> None:
     """Starts the web application."""
+    from sqlalchemy.exc import DatabaseError
+
+    from .store.faults import DataFault, words_for
+    from .web.serve import BadDemo
     from .web.serve import serve as start
 
     try:
         start(data, host, port, demo)
-    except OSError as error:
-        _fail(f"{host}:{port}: {error.strerror}")
+    except (DataFault, BadDemo) as fault:
+        _fail(str(fault))
+    except DatabaseError as error:
+        _fail(f"{data}: {words_for(error)}")
+    except socket.gaierror:
+        _fail(f"--host {host}: no address of this machine; 127.0.0.1 serves this machine alone")
+    except (OSError, ValueError, UnicodeError) as error:
+        _fail(f"{host}:{port}: {getattr(error, 'strerror', None) or error}")
 
 
 @main.command("openapi")
@@ -229,9 +244,10 @@ def print_openapi() -> None:
     import tempfile
 
     from .web.app import create_app
+    from .web.described import document_of
 
     with tempfile.TemporaryDirectory() as folder:
-        click.echo(json.dumps(create_app(Path(folder)).api_doc, indent=2))
+        click.echo(json.dumps(document_of(create_app(Path(folder))), indent=2))
 
 
 if __name__ == "__main__":

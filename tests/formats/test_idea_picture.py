@@ -64,6 +64,50 @@ class Read(unittest.TestCase):
             self.assertEqual(shown(file.getvalue()).mode, "RGB")
 
 
+class Misjudged(unittest.TestCase):
+    """Whole pictures that were refused, or shown as they are not."""
+
+    def test_a_jpeg_with_a_second_picture_inside(self):
+        file = io.BytesIO()
+        first, second = (Image.new("RGB", (90, 60), c) for c in ((200, 40, 40), (40, 40, 200)))
+        first.save(file, format="MPO", save_all=True, append_images=[second])
+        made = read_idea_picture(file.getvalue())
+        self.assertEqual((made.suffix, made.width), ("jpg", 90))
+
+    def test_sixteen_bit_grey_keeps_its_tones(self):
+        tones = np.linspace(0, 65535, 90 * 60).reshape(60, 90).astype(np.uint16)
+        file = io.BytesIO()
+        Image.fromarray(tones).save(file, format="PNG")
+        seen = np.asarray(shown(file.getvalue()).convert("L")).astype(float)
+        self.assertLess(np.abs(seen - tones / 257).mean(), 3)
+
+    def test_a_whole_picture_with_broken_tags_is_shown_without_them(self):
+        image = Image.new("RGB", (40, 30), (200, 90, 30))
+        file = io.BytesIO()
+        image.save(file, format="PNG")
+        raw = file.getvalue()
+        tags = b"eXIf" + b"Exif\x00\x00broken tags"
+        chunk = struct.pack(">I", len(tags) - 4) + tags + struct.pack(">I", zlib.crc32(tags))
+        made = read_idea_picture(raw[:33] + chunk + raw[33:])
+        self.assertEqual((made.width, made.height), (40, 30))
+
+    def test_refusals_stand_in_their_own_words(self):
+        with self.assertRaises(NotAccepted) as error:
+            read_idea_picture(picture("BMP"))
+        self.assertNotIn("broken", error.exception.problems[0].message)
+
+    def test_a_heic_that_says_it_is_smaller_than_it_is_coded(self):
+        raw = bytearray(picture("HEIF", (300, 200)))
+        at = raw.find(b"ispe")
+        raw[at + 8 : at + 16] = struct.pack(">II", 64, 64)
+        try:
+            made = read_idea_picture(bytes(raw))
+        except NotAccepted as refused:
+            self.assertTrue(refused.problems[0].message)
+        else:
+            self.assertTrue(made.shown)
+
+
 class Refused(unittest.TestCase):
     def refused(self, raw: bytes) -> str:
         with self.assertRaises(NotAccepted) as error:

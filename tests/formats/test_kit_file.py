@@ -1,6 +1,7 @@
 """The kit as JSON and CSV."""
 
 import json
+import random
 import unittest
 from dataclasses import replace
 
@@ -73,6 +74,29 @@ class Csv(unittest.TestCase):
     def test_unknown_lists_and_readings_without_a_source(self):
         self.assertEqual(refused(read_kit_csv, b"list,name\ncars,x\n")[0][0], "line 2.list")
         self.assertEqual(refused(read_kit_csv, b"list,name\nreadings,x\n")[0][0], "line 2.name")
+
+    def test_columns_that_contradict_each_other(self):
+        for raw in (
+            b"list,name,source,source.kind\nsources,x,strobe,strobe\n",
+            b"list,name,source.kind,source\nsources,x,strobe,strobe\n",
+            b"list,name,readings\nsources,x,7\n",
+        ):
+            self.assertTrue(refused(read_kit_csv, raw)[0][0].startswith("line 2"), raw)
+
+    def test_a_column_of_three_thousand_parts(self):
+        raw = f"list,name,{'.'.join('a' * 3000)}\nsources,x,1\n".encode()
+        self.assertEqual(refused(read_kit_csv, raw)[0][0], "line 2")
+
+    def test_one_random_byte(self):
+        """Whatever byte of an exported table is another one, it is read or refused in words."""
+        whole, rng = write_kit_csv(CATALOGUE), random.Random(3)
+        for _ in range(300):
+            raw = bytearray(whole)
+            raw[rng.randrange(len(raw))] = rng.randrange(256)
+            try:
+                read_kit_csv(bytes(raw))
+            except NotAccepted as error:
+                self.assertTrue(error.problems[0].message)
 
     def test_what_is_no_table(self):
         for raw in (b"", b"\xff\xfe\x00", b"hello", b"a,b\n1,2\n"):

@@ -29,6 +29,21 @@ def file(
 ROW = [100.0, 80.0, 30.0, 0.0]
 
 
+class Named(unittest.TestCase):
+    """Types and units that were taken for others."""
+
+    def test_types_of_photometry_have_their_letters(self):
+        for kind, letter in ((2, "B"), (3, "A"), (4, "4"), (1.5, "1.5")):
+            with self.assertRaises(NotAccepted) as caught:
+                read_lm63(file([0], [ROW], kind=kind))
+            self.assertIn(f"type {letter}", caught.exception.problems[0].message)
+
+    def test_units_are_feet_or_metres(self):
+        with self.assertRaises(NotAccepted):
+            read_lm63(file([0], [ROW], unit=0))
+        self.assertAlmostEqual(read_lm63(file([0], [ROW], unit=1)).width, 0.2 * 0.3048, places=6)
+
+
 class Read(unittest.TestCase):
     def test_one_plane_is_the_same_all_round(self):
         beam = read_lm63(file([0], [ROW]))

@@ -1,5 +1,6 @@
 """The set file: exact round trip, published schema, and refusals in words."""
 
+import io
 import json
 import unittest
 from copy import deepcopy
@@ -12,7 +13,7 @@ from hypothesis import strategies as st
 
 from deep_amber.core.editing.moves import move
 from deep_amber.core.problem import NotAccepted
-from deep_amber.formats.own_json import LARGEST_FILE
+from deep_amber.formats.own_json import LARGEST_FILE, read_at_most
 from deep_amber.formats.set_file import VERSION, new_file, read_set_file, schema, write_set_file
 from tests.sets import DEMO, demo_file, plain_set
 
@@ -92,6 +93,32 @@ class Refused(unittest.TestCase):
         ):
             with self.subTest(raw[:20]):
                 self.assertIn(refused(raw), ([""], ["format"]))
+
+    def test_files_nested_too_deep_and_keys_said_twice_are_told(self):
+        deep = b'{"format": "deep-amber-set", "version": 5, "set": ' + b'{"a":' * 600 + b"1" + b"}" * 601
+        said = self.words(deep)
+        self.assertIn("lists and objects in each other", said)
+        self.assertIn("the key 'name' stands twice", self.words(b'{"name": "a", "name": "b"}'))
+        self.assertIn("line 2, column 3: expecting", self.words(b"{\n  name: 1}"))
+        self.assertIn("byte 3 is no part of a text", self.words(b'{"\xff"}'))
+        self.assertIn("a number of 400 digits", self.words(b'{"version": ' + b"9" * 400 + b"}"))
+
+    def words(self, raw: bytes) -> str:
+        with self.assertRaises(NotAccepted) as caught:
+            read_set_file(raw)
+        return caught.exception.problems[0].message
+
+    def test_a_huge_file_is_not_read_to_its_end(self):
+        class Endless(io.RawIOBase):
+            given = 0
+
+            def read(self, size=-1):
+                self.given += size
+                return b"[" * size
+
+        file = Endless()
+        self.assertEqual(len(read_at_most(file)), LARGEST_FILE + 1)
+        self.assertEqual(file.given, LARGEST_FILE + 1)
 
     def test_a_file_of_version_2_is_read_with_what_it_did_not_know_at_its_default(self):
         data = json.loads(write_set_file(demo_file()))

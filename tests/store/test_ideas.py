@@ -1,5 +1,6 @@
 """Idea boards on a real database and real files."""
 
+import threading
 import unittest
 
 from deep_amber.formats.idea_picture import read_idea_picture
@@ -20,6 +21,40 @@ class Board(OnDisk):
 
     def board(self) -> list[str]:
         return [idea.id for idea in store.list_ideas(self.sessions, self.set_id)]
+
+    def test_the_board_is_full_under_parallel_adds_and_restores_too(self):
+        made = read_idea_picture(picture("PNG", (90, 60)))
+        first = self.add()
+        for _ in range(store.MOST_IDEAS - 3):
+            store.add_idea(self.sessions, self.folder, self.set_id, made)
+        results: list[str] = []
+
+        def add() -> None:
+            try:
+                store.add_idea(self.sessions, self.folder, self.set_id, made)
+                results.append("added")
+            except store.BoardFull:
+                results.append("full")
+
+        threads = [threading.Thread(target=add) for _ in range(6)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(sorted(results), ["added"] * 2 + ["full"] * 4)
+        store.remove_idea(self.sessions, self.set_id, first.id)
+        self.add()
+        with self.assertRaises(store.BoardFull):
+            store.restore_idea(self.sessions, self.set_id, first.id)
+        self.assertEqual(len(self.board()), store.MOST_IDEAS)
+
+    def test_what_a_cut_short_write_left_is_cleaned_up(self):
+        kept = self.add()
+        left = self.folder / "pictures" / f"{kept.picture}.{'0123456789abcdef' * 2}"
+        left.write_bytes(b"half")
+        store.clean_up(self.folder)
+        self.assertFalse(left.exists())
+        self.assertTrue(store.shown_file(self.folder, kept.picture).exists())
 
     def test_pictures_stay_in_order_with_their_notes_and_files(self):
         first, second = self.add(), self.add((120, 80))

@@ -5,6 +5,7 @@ import tempfile
 import unittest
 from pathlib import Path
 
+from deep_amber.core.model import Set
 from deep_amber.formats.set_file import write_set_file
 from deep_amber.web.app import create_app
 from tests.sets import demo_file
@@ -20,6 +21,9 @@ class WebTest(unittest.TestCase):
 
     def demo_json(self, number: int = 1) -> dict:
         return json.loads(write_set_file(demo_file(number)))
+
+    def demo_set(self, number: int = 1) -> Set:
+        return demo_file(number).set
 
     def added(self, number: int = 1) -> dict:
         """A demo set put on the shelf through the import a user has."""

@@ -4,6 +4,7 @@ import json
 import unittest
 
 from deep_amber.formats.set_file import read_set_file, write_set_file
+from deep_amber.web.described import document_of
 from tests.sets import demo_file
 
 from .client import WebTest
@@ -132,7 +133,7 @@ class Described(WebTest):
         from pathlib import Path
 
         published = json.loads((Path(__file__).parents[2] / "docs/openapi.json").read_text())
-        self.assertEqual(published, json.loads(json.dumps(self.app.api_doc)))
+        self.assertEqual(published, json.loads(json.dumps(document_of(self.app))))
 
     def test_the_exported_file_is_read_by_the_command_line_too(self):
         entry = self.added(2)

@@ -99,7 +99,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The set file. */
+        /** The set file; as it is kept, in plain text, for a set that cannot be read. */
         get: operations["shelf_export_set__string_set_id__file_get"];
         put?: never;
         post?: never;
@@ -815,6 +815,8 @@ export interface components {
              * Format: date-time
              */
             changed_at: string;
+            /** Readable */
+            readable: boolean;
         };
         /** StoredOut */
         StoredOut: {
@@ -4024,6 +4026,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -4055,6 +4066,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -4745,6 +4765,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -4765,6 +4794,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -5362,6 +5400,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {

@@ -14,6 +14,6 @@ export function FirstSet() {
   if (!sets.data) {
     return null;
   }
-  const first = sets.data.sets[0];
+  const first = sets.data.sets.find((entry) => entry.readable);
   return <Navigate replace to={first ? `/set/${first.id}` : "/shelf"} />;
 }

@@ -42,14 +42,20 @@ function brokenBy(now: { broken: string; picture: Picture | null }, set: PhotoSe
   return sitterMoved ? had : now.broken;
 }
 
-async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "settled", signal: AbortSignal) {
+const BUSY = 503;
+const WAIT = 1000; // ms after which a server that had too many pictures to work on is asked again
+
+async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "settled", signal: AbortSignal): Promise<void> {
   turn += 1;
-  const { data } = await server.POST("/api/picture", {
-    body: { set, quality, viewer, turn, solo, was: nameOf(useFrame.getState().picture) },
-    signal,
-  });
+  const body = { set, quality, viewer, turn, solo, was: nameOf(useFrame.getState().picture) };
+  const { data, response } = await server.POST("/api/picture", { body, signal });
   if (data && data.turn <= turn) {
     useFrame.setState((now) => ({ picture: data, of: set, broken: brokenBy(now, set, data) }));
+  } else if (response.status === BUSY && quality === "settled") {
+    await new Promise((done) => setTimeout(done, WAIT));
+    if (!signal.aborted) {
+      await ask(set, solo, quality, signal);
+    }
   }
 }
 

@@ -104,36 +104,57 @@ export function ShelfPage() {
       )}
       <ul>
         {entries.map((entry) => (
-          <li key={entry.id}>
-            <Link to={`/set/${entry.id}`} className="picture">
-              <img
-                src={`/api/sets/${entry.id}/thumbnail?v=${entry.version}`}
-                alt={`Open ${entry.name}`}
-                width={160}
-                height={200}
-                loading="lazy"
-              />
-            </Link>
-            <div>
-              <Link to={`/set/${entry.id}`} className="title">
-                {entry.name}
-              </Link>
-              <span className="when">{changed.format(new Date(`${entry.changed_at}Z`))}</span>
-              <span className="acts">
-                <button type="button" className="plain" onClick={() => void copy(entry)} aria-label={`Copy ${entry.name}`}>
-                  Copy
-                </button>
-                <a href={`/api/sets/${entry.id}/file`} download aria-label={`Export ${entry.name}`}>
-                  Export
-                </a>
-                <button type="button" className="plain" onClick={() => void remove(entry)} aria-label={`Delete ${entry.name}`}>
-                  Delete
-                </button>
-              </span>
-            </div>
-          </li>
+          <Card key={entry.id} entry={entry} onCopy={() => void copy(entry)} onRemove={() => void remove(entry)} />
         ))}
       </ul>
     </main>
+  );
+}
+
+/** A set on the shelf; one that cannot be read can be exported as text, or deleted. */
+function Card({ entry, onCopy, onRemove }: { entry: Entry; onCopy: () => void; onRemove: () => void }) {
+  const file = `/api/sets/${entry.id}/file`;
+  const acts = (
+    <span className="acts">
+      {entry.readable && (
+        <button type="button" className="plain" onClick={onCopy} aria-label={`Copy ${entry.name}`}>
+          Copy
+        </button>
+      )}
+      <a href={file} download aria-label={`Export ${entry.name}${entry.readable ? "" : " as text"}`}>
+        {entry.readable ? "Export" : "Export as text"}
+      </a>
+      <button type="button" className="plain" onClick={onRemove} aria-label={`Delete ${entry.name}`}>
+        Delete
+      </button>
+    </span>
+  );
+  return (
+    <li>
+      {entry.readable ? (
+        <Link to={`/set/${entry.id}`} className="picture">
+          <img
+            src={`/api/sets/${entry.id}/thumbnail?v=${entry.version}`}
+            alt={`Open ${entry.name}`}
+            width={160}
+            height={200}
+            loading="lazy"
+          />
+        </Link>
+      ) : (
+        <p className="picture unreadable">This set cannot be read: it is damaged, or of a newer program.</p>
+      )}
+      <div>
+        {entry.readable ? (
+          <Link to={`/set/${entry.id}`} className="title">
+            {entry.name}
+          </Link>
+        ) : (
+          <span className="title">{entry.name}</span>
+        )}
+        <span className="when">{changed.format(new Date(entry.changed_at))}</span>
+        {acts}
+      </div>
+    </li>
   );
 }

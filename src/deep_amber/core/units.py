@@ -14,7 +14,7 @@ INCH = 0.0254
 OUTPUT_SCALES = ("fractions", "stops", "watt-seconds", "percent")
 DARK_APERTURE = 0.5
 _LENGTH_UNITS = {"m": 1.0, "cm": 0.01, "mm": 0.001, "ft": 12 * INCH, "'": 12 * INCH, "in": INCH, '"': INCH}
-_NUMBER = r"[-+]?\d+(?:[.,]\d+)?"
+_NUMBER = r"[-+]?[0-9]{1,15}(?:[.,][0-9]{1,15})?"
 # Marked third-stop series (ISO 2720 rounding as printed on cameras).
 APERTURES = (1, 1.1, 1.2, 1.4, 1.6, 1.8, 2, 2.2, 2.5, 2.8, 3.2, 3.5, 4, 4.5, 5, 5.6, 6.3, 7.1, 8, 9, 10, 11, 13, 14,
              16, 18, 20, 22, 25, 29, 32, 36, 40, 45, 51, 57, 64)  # fmt: skip
@@ -85,7 +85,7 @@ def parse_output(text: str) -> float:
     plain = _normal(text)
     if plain in ("full", "1/1", "1"):
         return 0.0
-    match = re.fullmatch(r"1\s*/\s*(\d+(?:[.,]\d+)?)\s*([-+]\s*\d+(?:[.,]\d+)?)?", plain)
+    match = re.fullmatch(r"1\s*/\s*([0-9]{1,6}(?:[.,][0-9]{1,6})?)\s*([-+]\s*[0-9]{1,6}(?:[.,][0-9]{1,6})?)?", plain)
     if match and _float(match[1]) > 0:
         return -math.log2(_float(match[1])) + _float((match[2] or "0").replace(" ", ""))
     percent = re.fullmatch(rf"({_NUMBER})\s*%", plain)
@@ -99,7 +99,7 @@ def parse_output(text: str) -> float:
 def parse_output_in_stops(text: str) -> float:
     """Stops under full from a display that shows 0 to 10, 10 being full: "7.3"; fractions and "-1.3" are taken too."""
     plain = _normal(text)
-    if re.fullmatch(r"\d+(?:[.,]\d+)?", plain) and _float(plain) <= 10:
+    if re.fullmatch(r"[0-9]{1,6}(?:[.,][0-9]{1,6})?", plain) and _float(plain) <= 10:
         return _float(plain) - 10
     return parse_output(text)
 
@@ -147,7 +147,7 @@ def parse_colour(text: str) -> tuple[int, int, int]:
     if re.fullmatch(r"[0-9a-f]{6}", plain):
         return int(plain[:2], 16), int(plain[2:4], 16), int(plain[4:], 16)
     parts = re.split(r"[\s,;]+", plain)
-    if len(parts) == 3 and all(k.isdigit() and int(k) <= 255 for k in parts):
+    if len(parts) == 3 and all(re.fullmatch(r"[0-9]{1,3}", k) and int(k) <= 255 for k in parts):
         return int(parts[0]), int(parts[1]), int(parts[2])
     raise _refuse(f"{text!r} is not a colour", "#c8b090, or red, green, blue such as 200 176 144")
 

@@ -35,6 +35,14 @@ _WORDS = {
 }
 
 
+def _said(value: Any) -> str:
+    """A number as it was given, shortened."""
+    try:
+        return f"{float(value):g}"
+    except (TypeError, ValueError, OverflowError):
+        return repr(str(value)[:20])
+
+
 def in_words(error: Any, interval: str = "") -> Problem:
     """A validation error of the schema library as a problem in words."""
     where = ".".join(str(part) for part in error["loc"])
@@ -43,7 +51,7 @@ def in_words(error: Any, interval: str = "") -> Problem:
         message, accepted = _WORDS[kind]
     elif kind in ("greater_than_equal", "less_than_equal"):
         size = "too small" if kind == "greater_than_equal" else "too large"
-        message, accepted = f"{error['input']:g} is {size}", interval or _limits_text(context)
+        message, accepted = f"{_said(error['input'])} is {size}", interval or _limits_text(context)
     elif kind == "string_too_long":
         message, accepted = f"has {len(error['input'])} characters", f"at most {context['max_length']} characters"
     elif kind == "string_too_short":

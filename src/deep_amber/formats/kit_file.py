@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import re
 from dataclasses import asdict, fields
 from typing import Any, Literal
 
@@ -10,10 +11,12 @@ from pydantic import BaseModel, ConfigDict, ValidationError
 
 from ..core.kit.owned import Kit, kit_problems
 from ..core.problem import NotAccepted, Problem
+from .counts import check_counts
 from .errors import problems_in
 from .own_json import check_size, read_own_json
 
 FORMAT, VERSION = "deep-amber-kit", 1
+MOST_PARTS = 3  # of a dotted column
 LISTS = tuple(f.name for f in fields(Kit))
 
 
@@ -48,6 +51,7 @@ def write_kit_file(kit: Kit) -> bytes:
 
 
 def _parsed(data: Any) -> Kit:
+    check_counts(Kit, data.get("kit"), "kit")
     try:
         return check_kit(KitFile.model_validate_json(json.dumps(data), strict=True).kit)
     except ValidationError as error:
@@ -87,33 +91,44 @@ def write_kit_csv(kit: Kit) -> bytes:
 def _value(text: str) -> Any:
     if text in ("True", "False"):
         return text == "True"
-    try:
+    if re.fullmatch(r"-?[0-9]{1,15}", text):
         return int(text)
+    try:
+        return float(text)
     except ValueError:
-        try:
-            return float(text)
-        except ValueError:
-            return text
+        return text
 
 
-def _nested(row: dict[str, str]) -> dict[str, Any]:
+def _nested(row: dict[str, str], number: int) -> dict[str, Any]:
+    """A row's columns as the item they describe; a dotted name is a part of a part."""
     out: dict[str, Any] = {}
     for key, text in row.items():
         if text in ("", None) or key in ("list", None):
             continue
         *path, last = key.split(".")
-        at = out
+        at: Any = out
         for part in path:
             at = at.setdefault(part, {})
+            if not isinstance(at, dict):
+                break
+        if len(path) > MOST_PARTS or not isinstance(at, dict) or isinstance(at.get(last), dict):
+            raise _not_a_column(number, key)
         at[last] = text if last in ("name", "kind", "modifier") and not path else _value(text)
     return out
+
+
+def _not_a_column(number: int, key: str) -> NotAccepted:
+    column = key if len(key) <= 40 else f"{key[:40]}…"
+    return NotAccepted(
+        [Problem(f"line {number}", f"the column {column!r} is not one of a kit", "columns as they are exported")]
+    )
 
 
 def read_kit_csv(raw: bytes) -> Kit:
     """Reads and checks a CSV kit; NotAccepted names the line where something is wrong."""
     check_size(raw)
     try:
-        rows = list(csv.DictReader(io.StringIO(raw.decode("utf-8-sig"))))
+        rows = list(csv.DictReader(io.StringIO(raw.decode("utf-8-sig"), newline="")))
     except (UnicodeDecodeError, csv.Error):
         raise NotAccepted([Problem("", "The file is not a table in text.", "CSV in UTF-8")]) from None
     if not rows or "list" not in rows[0] or "name" not in rows[0]:
@@ -128,7 +143,7 @@ def read_kit_csv(raw: bytes) -> Kit:
                 raise NotAccepted(
                     [Problem(f"line {number}.name", f"{row['name']!r} is no source above it", "a source's name")]
                 )
-            reading = _nested({k: v for k, v in row.items() if k not in ("name", "quantity")})
+            reading = _nested({k: v for k, v in row.items() if k not in ("name", "quantity")}, number)
             owner.setdefault("readings", []).append({"modifier": "", **reading})
             continue
         if name not in kit:
@@ -136,7 +151,10 @@ def read_kit_csv(raw: bytes) -> Kit:
                 [Problem(f"line {number}.list", f"{name!r} is not a list", " or ".join((*LISTS, "readings")))]
             )
         lines[f"{name}.{len(kit[name])}"] = number
-        kit[name].append(_nested(row))
+        item = _nested(row, number)
+        if "readings" in item:
+            raise _not_a_column(number, "readings")
+        kit[name].append(item)
     try:
         return _parsed({"format": FORMAT, "version": VERSION, "kit": kit})
     except NotAccepted as refused:

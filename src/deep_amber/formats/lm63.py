@@ -13,6 +13,9 @@ from ..core.problem import NotAccepted, Problem
 LARGEST_FILE = 1_000_000  # bytes
 MOST_ANGLES, MOST_TURNS = 181, 73
 FEET = 0.3048
+TYPES = {1.0: "C", 2.0: "B", 3.0: "A"}
+UNITS = {1.0: FEET, 2.0: 1.0}
+"""Of the luminous opening, in metres: feet or metres."""
 
 
 def _refuse(message: str, accepted: str = "an LM-63 file, type C, without tilt") -> NotAccepted:
@@ -61,6 +64,17 @@ def _thinned(values: list, most: int) -> list[int]:
     return keep if keep[-1] == len(values) - 1 or len(keep) >= most else [*keep, len(values) - 1]
 
 
+def _checked_head(kind: float, unit: float, angles: float, turns: float) -> float:
+    """What the head of a file says of itself; gives its unit of length [m]."""
+    if kind != 1:
+        raise _refuse(f"holds photometry of type {TYPES.get(kind, f'{kind:g}')}", "type C")
+    if unit not in UNITS:
+        raise _refuse(f"states its sizes in units of type {unit:g}", "1 for feet, 2 for metres")
+    if not (2 <= angles <= 2000 and 1 <= turns <= 2000) or angles % 1 or turns % 1:
+        raise _refuse(f"says it has {angles:g} by {turns:g} angles", "2 to 2000 by 1 to 2000")
+    return UNITS[unit]
+
+
 def read_lm63(raw: bytes, name: str = "measured beam") -> Photometry:
     """Reads a photometric file.
 
@@ -78,10 +92,7 @@ def read_lm63(raw: bytes, name: str = "measured beam") -> Photometry:
     if len(numbers) < 13:
         raise _refuse("ends before its figures")
     multiplier, angles_count, turns_count, kind, unit, width, length = numbers[2:9]
-    if kind != 1:
-        raise _refuse(f"holds photometry of type {'?BA'[int(kind)] if kind in (2, 3) else kind}", "type C")
-    if not (2 <= angles_count <= 2000 and 1 <= turns_count <= 2000) or angles_count % 1 or turns_count % 1:
-        raise _refuse(f"says it has {angles_count:g} by {turns_count:g} angles", "2 to 2000 by 1 to 2000")
+    metre = _checked_head(kind, unit, angles_count, turns_count)
     a, t = int(angles_count), int(turns_count)
     if len(numbers) != 13 + a + t + a * t:
         raise _refuse(f"has {len(numbers)} figures where its own counts ask for {13 + a + t + a * t}")
@@ -92,7 +103,6 @@ def read_lm63(raw: bytes, name: str = "measured beam") -> Photometry:
     if angles[0] != 0:
         raise _refuse(f"starts {angles[0]:g} degrees off its axis", "angles from 0")
     full_turns, full_rows = _whole_circle(turns, rows)
-    metre = FEET if unit == 1 else 1.0
     keep, planes = _thinned(angles, MOST_ANGLES), _thinned(full_turns, MOST_TURNS)
     made = Photometry(
         name.strip()[:60] or "measured beam",

@@ -11,6 +11,7 @@ from pydantic import BaseModel, ConfigDict, ValidationError
 from ..core.model import Set
 from ..core.problem import NotAccepted, Problem
 from ..core.rules.validation import problems_of
+from .counts import check_counts
 from .errors import problems_in
 from .own_json import read_own_json
 from .set_upgrades import VERSION, upgraded
@@ -51,9 +52,11 @@ def problems_in_name(name: str, field: str = "name") -> Iterator[Problem]:
         yield Problem(field, "is empty", "at least 1 character")
     if len(name) > NAME_LENGTH:
         yield Problem(field, f"has {len(name)} characters", f"at most {NAME_LENGTH} characters")
-    if any(c in "<>" or unicodedata.category(c) in ("Cc", "Cs", "Co", "Zl", "Zp") for c in name):
+    if any(c in "<>" or unicodedata.category(c) in ("Cc", "Cf", "Cs", "Co", "Cn", "Zl", "Zp") for c in name):
         yield Problem(
-            field, "holds < or > or a control character", "letters, digits, spaces and punctuation on one line"
+            field,
+            "holds < or >, or a character that is not seen",
+            "letters, digits, spaces and punctuation on one line",
         )
 
 
@@ -71,9 +74,10 @@ def read_set_file(raw: bytes) -> SetFile:
 
     Raises NotAccepted with a problem for every field that cannot be accepted; nothing is guessed.
     """
-    data = read_own_json(raw, "set", VERSION)
+    data = upgraded(read_own_json(raw, "set", VERSION))
+    check_counts(Set, data.get("set"), "set")
     try:
-        file = SetFile.model_validate_json(json.dumps(upgraded(data)), strict=True)
+        file = SetFile.model_validate_json(json.dumps(data), strict=True)
     except ValidationError as error:
         raise NotAccepted(problems_in(error, {"set": Set})) from None
     return check(file)

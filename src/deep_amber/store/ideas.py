@@ -1,11 +1,13 @@
 """Idea boards: own pictures with notes, the files beside the database and named by their content."""
 
+import re
 import uuid
 from dataclasses import dataclass
 from hashlib import sha256
 from pathlib import Path
 
 from sqlalchemy import func, select
+from sqlalchemy.orm import Session
 
 from ..formats.idea_picture import IdeaPicture
 from .models import IdeaRow
@@ -65,9 +67,6 @@ def add_idea(sessions: Sessions, folder: Path, set_id: str, picture: IdeaPicture
     name = sha256(picture.original).hexdigest()
     with sessions.begin() as session:
         row_of(session, set_id)
-        here = select(func.count()).where(IdeaRow.set_id == set_id, IdeaRow.removed_at.is_(None))
-        if (session.scalar(here) or 0) >= MOST_IDEAS:
-            raise BoardFull
         # Files first: a row never names a file that is not there.
         _write(folder / FOLDER / f"{name}.{picture.suffix}", picture.original)
         _write(shown_file(folder, name), picture.shown)
@@ -82,11 +81,26 @@ def add_idea(sessions: Sessions, folder: Path, set_id: str, picture: IdeaPicture
             added_at=now(),
         )
         session.add(row)
-        session.flush()
+        _not_too_many(session, set_id)
         return _idea(row)
 
 
-def _row(session, set_id: str, idea_id: str) -> IdeaRow:
+def _not_too_many(session: Session, set_id: str) -> None:
+    """Counts after writing, when nobody else can write: two at once cannot both be the last that fits."""
+    session.flush()
+    here = select(func.count()).where(IdeaRow.set_id == set_id, IdeaRow.removed_at.is_(None))
+    if (session.scalar(here) or 0) > MOST_IDEAS:
+        raise BoardFull
+
+
+def clean_up(folder: Path) -> None:
+    """Removes what a write that was cut short has left."""
+    for path in (folder / FOLDER).glob("*"):
+        if re.fullmatch(r"\.[0-9a-f]{32}", path.suffix):
+            path.unlink(missing_ok=True)
+
+
+def _row(session: Session, set_id: str, idea_id: str) -> IdeaRow:
     row = session.get(IdeaRow, idea_id)
     if row is None or row.set_id != set_id:
         raise NoSuchIdea(idea_id)
@@ -108,10 +122,11 @@ def remove_idea(sessions: Sessions, set_id: str, idea_id: str) -> None:
 
 
 def restore_idea(sessions: Sessions, set_id: str, idea_id: str) -> Idea:
-    """Undoes a removal."""
+    """Undoes a removal; BoardFull when the board has been filled since."""
     with sessions.begin() as session:
         row = _row(session, set_id, idea_id)
         row.removed_at = None
+        _not_too_many(session, set_id)
         return _idea(row)
 
 

@@ -3,6 +3,7 @@
 import uuid
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from functools import lru_cache
 
 from sqlalchemy import and_, case, false, or_, select, update
 from sqlalchemy.orm import Session, sessionmaker
@@ -21,11 +22,23 @@ class Entry:
     name: str
     version: int
     changed_at: datetime
+    readable: bool = True
+    """Whether this program can read it."""
 
 
 @dataclass(frozen=True)
-class Stored(Entry):
+class Stored:
+    """A set on the shelf with its content."""
+
+    id: str
+    name: str
+    version: int
+    changed_at: datetime
     file: SetFile
+
+
+class Unreadable(ValueError):
+    """A set on the shelf that this program cannot read; it can still be exported as text, and deleted."""
 
 
 class NoSuchSet(LookupError):
@@ -46,8 +59,15 @@ def now() -> datetime:
 
 
 def _stored(row: SetRow) -> Stored:
+    return Stored(row.id, row.name, row.version, row.changed_at, _file_of(row))
+
+
+def _file_of(row: SetRow) -> SetFile:
     # The store only ever holds checked files, so they are parsed without the checks of an import.
-    return Stored(row.id, row.name, row.version, row.changed_at, parse_stored(row.document))
+    try:
+        return parse_stored(row.document)
+    except (ValueError, RecursionError) as error:
+        raise Unreadable(row.id) from error
 
 
 def row_of(session: Session, set_id: str, deleted: bool = False) -> SetRow:
@@ -85,12 +105,28 @@ def free_name(session: Session, wanted: str) -> str:
     raise AssertionError("more numbers than names")
 
 
+@lru_cache(maxsize=4096)
+def _readable(document: str) -> bool:
+    try:
+        parse_stored(document)
+    except (ValueError, RecursionError):
+        return False
+    return True
+
+
 def list_sets(sessions: Sessions) -> list[Entry]:
-    """All sets on the shelf, the last changed first."""
+    """All sets on the shelf, the last changed first; those that cannot be read are marked."""
     with sessions() as session:
-        columns = (SetRow.id, SetRow.name, SetRow.version, SetRow.changed_at)
+        columns = (SetRow.id, SetRow.name, SetRow.version, SetRow.changed_at, SetRow.document)
         kept = select(*columns).where(SetRow.deleted_at.is_(None)).order_by(SetRow.changed_at.desc(), SetRow.name)
-        return [Entry(*row) for row in session.execute(kept)]
+        return [Entry(*row[:4], _readable(row[4])) for row in session.execute(kept)]
+
+
+def document_of(sessions: Sessions, set_id: str) -> tuple[str, str]:
+    """Name and text of a set's file as it is kept, whether it can be read or not."""
+    with sessions() as session:
+        row = row_of(session, set_id)
+        return row.name, row.document
 
 
 def open_set(sessions: Sessions, set_id: str) -> Stored:

@@ -8,17 +8,23 @@ from flask import Response, abort, request
 from flask_openapi3 import Info, OpenAPI
 
 from .. import __version__
+from ..core.kit.owned import Kit
+from ..core.model import Set
+from ..formats.counts import check_counts
 from ..formats.own_json import LARGEST_FILE
 from ..store.database import open_store
-from .answers import invalid_body, register_errors
+from ..store.ideas import clean_up
+from .answers import invalid_body
 from .begin import begin
 from .bench import bench
+from .errors import register_errors
 from .gear import gear
 from .ideas import ideas
 from .key import key
 from .kit import kit
 from .pages import pages
 from .pictures import PictureDesk
+from .request_log import log_requests
 from .shelf import shelf
 from .steps import steps
 
@@ -34,6 +40,14 @@ def _host_of(netloc: str) -> str:
     return netloc.rsplit(":", 1)[0] if netloc.rsplit(":", 1)[-1].isdigit() else netloc
 
 
+def _same_origin(origin: str | None) -> bool:
+    """Whether a request comes from a page of ours; one without an origin comes from no page."""
+    try:
+        return not origin or urlsplit(origin).netloc == request.host
+    except ValueError:
+        return False
+
+
 def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAPI:
     """The application on a data folder.
 
@@ -47,10 +61,12 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
         info=Info(title="Deep Amber", version=__version__),
         static_folder=None,
         validation_error_callback=invalid_body,
+        doc_ui=False,  # the description is docs/openapi.json; no page of the framework is served
     )
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_FILE
     app.extensions["folder"] = data_folder
     app.extensions["sessions"] = open_store(data_folder)
+    clean_up(data_folder)
     app.extensions["pictures"] = PictureDesk()
     app.extensions["thumbnails"] = OrderedDict()
     app.register_api(shelf)
@@ -63,6 +79,7 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     app.register_api(ideas)
     app.register_blueprint(pages)
     register_errors(app)
+    log_requests(app)
     allowed = LOCAL_HOSTS | hosts
 
     @app.before_request
@@ -70,9 +87,22 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
         """Another site's page must not reach the server through the user's browser."""
         if _host_of(request.host) not in allowed:
             abort(403, "This address is not served here.")
-        origin = request.headers.get("Origin")
-        if request.method not in ("GET", "HEAD", "OPTIONS") and origin and urlsplit(origin).netloc != request.host:
+        changes = request.method not in ("GET", "HEAD", "OPTIONS")
+        if changes and not _same_origin(request.headers.get("Origin")):
             abort(403, "A page of another address may not change anything here.")
+        cross = request.headers.get("Sec-Fetch-Site") == "cross-site"
+        if cross and (changes or request.path.startswith("/api")):
+            abort(403, "A page of another site may not read or change anything here.")
+
+    @app.before_request
+    def not_too_many() -> None:
+        """Lists are counted before their contents are looked at."""
+        body = request.get_json(silent=True) if request.is_json and request.path.startswith("/api") else None
+        if isinstance(body, dict):
+            check_counts(Set, body.get("set"), "set")
+            check_counts(Kit, body.get("kit"), "kit")
+            file = body.get("file")
+            check_counts(Set, file.get("set") if isinstance(file, dict) else None, "file.set")
 
     @app.after_request
     def safe_headers(response: Response) -> Response:

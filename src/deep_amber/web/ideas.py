@@ -8,10 +8,10 @@ from flask import Response, current_app, request, send_file
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
-from ..core.problem import NotAccepted, Problem
 from ..formats.idea_picture import LARGEST_PICTURE, read_idea_picture
 from ..store import ideas as store
 from .answers import answer
+from .described import file_of
 from .schemas import Body, ProblemsOut, SetPath
 
 ideas = APIBlueprint(
@@ -66,14 +66,10 @@ def add_idea(path: SetPath):
     """Puts a picture on the board: the request's body is the file, JPEG, PNG, WebP or HEIC."""
     request.max_content_length = LARGEST_PICTURE + TOLERANCE
     picture = read_idea_picture(request.get_data(cache=False))
-    try:
-        return answer(_out(store.add_idea(_sessions(), _folder(), path.set_id, picture)), 201)
-    except store.BoardFull:
-        limit = f"at most {store.MOST_IDEAS} pictures a board"
-        raise NotAccepted([Problem("picture", "The board is full.", limit)]) from None
+    return answer(_out(store.add_idea(_sessions(), _folder(), path.set_id, picture)), 201)
 
 
-@ideas.get("/<string:set_id>/ideas/<string:idea_id>/picture")
+@ideas.get("/<string:set_id>/ideas/<string:idea_id>/picture", responses={"200": file_of("image/jpeg")})
 def idea_picture(path: IdeaPath):
     """The picture, upright, JPEG."""
     found = next((i for i in store.list_ideas(_sessions(), path.set_id) if i.id == path.idea_id), None)

@@ -11,6 +11,7 @@ from ..core.units import metered_aperture_text, stops_text
 from ..formats.kit_file import LISTS, check_kit, read_kit_csv, read_kit_file, write_kit_csv, write_kit_file
 from ..store.kit import StoredKit, open_kit, save_kit
 from .answers import answer
+from .described import file_of
 from .kit_schemas import FormsOut, ItemOut, KitIn, KitOut, ReadKitOut, StaleKitOut, TrimOut
 from .schemas import ProblemsOut
 
@@ -69,7 +70,7 @@ def read_file():
     return answer(ReadKitOut(kit=read_kit_csv(raw) if table else read_kit_file(raw)))
 
 
-@kit.get("/file.json")
+@kit.get("/file.json", responses={"200": file_of("application/json")})
 def export_json():
     """The kit file."""
     made = write_kit_file(open_kit(current_app.extensions["sessions"]).kit)
@@ -78,7 +79,7 @@ def export_json():
     )
 
 
-@kit.get("/file.csv")
+@kit.get("/file.csv", responses={"200": file_of("text/csv")})
 def export_csv():
     """The kit as a table."""
     made = write_kit_csv(open_kit(current_app.extensions["sessions"]).kit)

@@ -4,7 +4,7 @@ from pydantic import BaseModel
 
 from ..core.kit.owned import Kit
 from ..core.presenting.forms import Form
-from .schemas import Body
+from .schemas import Body, Version
 
 
 class TrimOut(BaseModel):
@@ -34,7 +34,7 @@ class KitOut(BaseModel):
 
 
 class KitIn(Body):
-    based_on: int
+    based_on: Version
     """The version that was opened or last saved."""
     kit: Kit
 

@@ -1,4 +1,9 @@
-"""Computes pictures one at a time; a newer request of a tab makes its older ones worthless."""
+"""Computes pictures one at a time: what a hand waits for first, fine pictures after it, what stands beside them last.
+
+A newer request of a tab makes its older ones worthless. A fine picture gives way to a quick one of any tab and goes on
+after it; what it had worked out is kept by the stages. No more than MOST requests wait, so that saves and the shelf
+always find a thread.
+"""
 
 import threading
 from collections import OrderedDict
@@ -13,17 +18,27 @@ from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
 from ..core.rules.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
-from ..core.simulation.quality import oriented
+from ..core.simulation.quality import Quality, oriented
 from ..core.simulation.simulate import quick_quality
 from ..core.simulation.stages import Stages
 from ..formats.sitter_file import known_sitters, sitter_of
 
 VIEWERS = 200
+MOST = 24  # requests that are worked on or wait for it; the server has more threads (serve.THREADS)
 THUMBNAIL = replace(DRAGGED, size=Size(160, 200), outlines=True)
+PATIENCE = 5.0  # [s] that work beside the pictures waits for them at most, between two of its steps
 
 
 class Superseded(Exception):
     """A newer request of the same tab has come in."""
+
+
+class Busy(Exception):
+    """Too many requests wait already."""
+
+
+class _GaveWay(Exception):
+    """A quick picture came: the fine one begins again after it."""
 
 
 class PictureDesk:
@@ -33,46 +48,99 @@ class PictureDesk:
         self._memory = Memory()
         self._busy = threading.Lock()
         self._aside, self._beside = Memory(), threading.Lock()
-        self._asked, self._count = 0, threading.Lock()
+        self._count = threading.Condition()
+        self._asked = self._quick = self._pictures = self._all = 0
         self._before: Set | None = None
         self._newest: OrderedDict[str, int] = OrderedDict()
 
+    @contextmanager
+    def _counted(self, name: str, by: int = 1) -> Iterator[None]:
+        with self._count:
+            setattr(self, name, getattr(self, name) + by)
+        try:
+            yield
+        finally:
+            with self._count:
+                setattr(self, name, getattr(self, name) - by)
+                self._count.notify_all()
+
+    @contextmanager
+    def _place(self) -> Iterator[None]:
+        """One of the MOST places; raises Busy when all are taken."""
+        with self._counted("_all"):
+            if self._all > MOST:
+                raise Busy
+            yield
+
     def _announce(self, viewer: str, turn: int) -> None:
-        self._newest[viewer] = max(turn, self._newest.get(viewer, turn))
-        self._newest.move_to_end(viewer)
-        while len(self._newest) > VIEWERS:
-            self._newest.popitem(last=False)
+        with self._count:
+            self._newest[viewer] = max(turn, self._newest.get(viewer, turn))
+            self._newest.move_to_end(viewer)
+            while len(self._newest) > VIEWERS:
+                self._newest.popitem(last=False)
 
     def while_newest(self, viewer: str, turn: int) -> Callable[[], None]:
-        """What raises Superseded as soon as the tab has a newer turn."""
+        """What raises Superseded as soon as the tab has a newer turn, and lets pictures go first."""
 
         def go_on() -> None:
-            if self._newest.get(viewer, turn) > turn:
-                raise Superseded
+            self._superseded(viewer, turn)
+            with self._count:
+                self._count.wait_for(lambda: not self._pictures or self._asked, PATIENCE)
+            self._superseded(viewer, turn)
 
         return go_on
+
+    def _superseded(self, viewer: str, turn: int) -> None:
+        if self._newest.get(viewer, turn) > turn:
+            raise Superseded
 
     def compute(
         self, photo_set: Set, quality: str, viewer: str, turn: int, solo: int | None = None, was: str = ""
     ) -> tuple[Simulated, PatternReading | None]:
         """The picture and readings of a set, of its light `solo` alone when one is given, and the pattern of its key.
 
-        Raises NotAccepted for an unsound set, Superseded when dropped.
+        Raises NotAccepted for an unsound set, Superseded when dropped, Busy when too many wait.
         """
         problems = problems_of(photo_set, known_sitters())
         if problems:
             raise NotAccepted(problems)
         self._announce(viewer, turn)
-        go_on = self.while_newest(viewer, turn)
-        with self._busy:
-            go_on()
-            shown = photo_set if solo is None else alone(photo_set, solo)
-            finely = SETTLED if quality == "settled" else quick_quality(photo_set, self._before)
-            self._before = photo_set
-            mesh = sitter_of(photo_set)
-            made = simulate(shown, mesh, finely, self._memory, go_on)
-            stages = Stages(shown, mesh, self._memory, oriented(finely, shown.camera), go_on)
-            return made, read_pattern(stages, made.readings, was)
+        shown = photo_set if solo is None else alone(photo_set, solo)
+        with self._place(), self._counted("_pictures"):
+            if quality != "settled":
+                with self._counted("_quick"), self._busy:
+                    self._superseded(viewer, turn)
+                    finely = quick_quality(photo_set, self._before)
+                    self._before = photo_set
+                    return self._made(shown, finely, lambda: self._superseded(viewer, turn), was)
+            return self._settled(photo_set, shown, viewer, turn, was)
+
+    def _settled(
+        self, photo_set: Set, shown: Set, viewer: str, turn: int, was: str
+    ) -> tuple[Simulated, PatternReading | None]:
+        def go_on() -> None:
+            self._superseded(viewer, turn)
+            if self._quick:
+                raise _GaveWay
+
+        while True:
+            with self._count:
+                self._count.wait_for(lambda: not self._quick)
+            try:
+                with self._busy:
+                    go_on()
+                    self._before = photo_set
+                    return self._made(shown, SETTLED, go_on, was)
+            except _GaveWay:
+                continue
+
+    def _made(
+        self, shown: Set, finely: Quality, go_on: Callable[[], None], was: str
+    ) -> tuple[Simulated, PatternReading | None]:
+        mesh = sitter_of(shown)
+        made = simulate(shown, mesh, finely, self._memory, go_on)
+        stages = Stages(shown, mesh, self._memory, oriented(finely, shown.camera), go_on)
+        return made, read_pattern(stages, made.readings, was)
 
     @contextmanager
     def aside(self, photo_set: Set, viewer: str, turn: int, asked: bool = False) -> Iterator[Stages]:
@@ -88,21 +156,17 @@ class PictureDesk:
                 if self._asked:
                     raise Superseded
 
-        with self._asking(asked), self._beside:
+        with self._place(), self._counted("_asked", int(asked)), self._beside:
             go_on()
             yield Stages(photo_set, sitter_of(photo_set), self._aside, oriented(DRAGGED, photo_set.camera), go_on)
 
     @contextmanager
-    def _asking(self, asked: bool) -> Iterator[None]:
-        with self._count:
-            self._asked += asked
-        try:
-            yield
-        finally:
-            with self._count:
-                self._asked -= asked
+    def findings_of_tab(self, viewer: str, turn: int) -> Iterator[Callable[[], None]]:
+        """What findings call between their steps: they wait for pictures, and end when the tab has a newer one."""
+        with self._place():
+            yield self.while_newest(viewer, turn)
 
     def thumbnail(self, photo_set: Set) -> Simulated:
         """A small picture for the shelf."""
-        with self._busy:
+        with self._place(), self._busy:
             return simulate(photo_set, sitter_of(photo_set), THUMBNAIL, Memory())

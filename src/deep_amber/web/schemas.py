@@ -17,6 +17,7 @@ from ..core.simulation.falloff import ExposureLine
 from ..core.simulation.readings import Readings
 from ..formats.set_file import SetFile
 
+Version = Annotated[int, Field(ge=0, le=2**31)]
 Thing = Annotated[str, MaxLen(40)]
 
 
@@ -45,18 +46,25 @@ class EntryOut(BaseModel):
     name: str
     version: int
     changed_at: datetime
+    """With its zone, UTC."""
+    readable: bool
+    """Whether this program can read it; else it can be exported as text, or deleted."""
 
 
 class ShelfOut(BaseModel):
     sets: list[EntryOut]
 
 
-class StoredOut(EntryOut):
+class StoredOut(BaseModel):
+    id: str
+    name: str
+    version: int
+    changed_at: datetime
     file: SetFile
 
 
 class SaveIn(Body):
-    based_on: int
+    based_on: Version
     """The version the tab had opened or last saved."""
     file: SetFile
     tab: Annotated[str, MaxLen(64)] = ""
@@ -96,7 +104,7 @@ class PictureIn(Body):
     quality: Literal["dragged", "settled"]
     viewer: Annotated[str, MaxLen(64)]
     """The tab that asks; a newer request of the same tab makes an older one worthless."""
-    turn: int
+    turn: Version
     """Counts the tab's requests."""
     solo: Annotated[int, Field(ge=0, le=7)] | None = None
     """The one light that is to be seen alone."""

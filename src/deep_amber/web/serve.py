@@ -18,15 +18,18 @@ from ..core.problem import NotAccepted
 from ..core.simulation import DRAGGED, SETTLED, Memory, simulate
 from ..core.simulation.stages import Stages
 from ..formats.kit_file import read_kit_file
+from ..formats.own_json import read_at_most
 from ..formats.set_file import read_set_file
 from ..formats.sitter_file import sitter_of
 from ..store.kit import open_kit, save_kit
 from ..store.sets import Sessions, add_set, list_sets, open_set
 from .app import create_app
-from .pictures import Superseded
+from .pictures import Busy, Superseded
+from .request_log import set_up_log
 
 KIT_NAME = "kit.json"
-THREADS = 12  # a few may wait for the one that computes
+THREADS = 40  # more than the pictures that may wait (pictures.MOST): saves and the shelf find one
+SOCKETS, IDLE = 1000, 20  # that may be open at once; [s] after which one that asks for nothing is closed
 
 M_ARENA_MAX, M_MMAP_THRESHOLD = -8, -3  # malloc.h
 LARGE = 1 << 20  # [bytes]: arrays from this size on go back to the system when they are let go of
@@ -49,11 +52,11 @@ def warm(file: Path) -> None:
 
 def _warm_last_set(app: OpenAPI) -> None:
     """Computes the picture that the first page will ask for, beside the start of the browser."""
-    entries = list_sets(app.extensions["sessions"])
+    entries = [e for e in list_sets(app.extensions["sessions"]) if e.readable]
     if entries:
         photo_set = open_set(app.extensions["sessions"], entries[0].id).file.set
         # The quick picture alone: a fine one would be in the way of a page that is opened at once.
-        with contextlib.suppress(NotAccepted, Superseded):
+        with contextlib.suppress(NotAccepted, Superseded, Busy):
             app.extensions["pictures"].compute(photo_set, "dragged", "warm", 0)
 
 
@@ -65,24 +68,51 @@ def _lean_memory() -> None:
         library.mallopt(M_MMAP_THRESHOLD, LARGE)
 
 
+class BadDemo(ValueError):
+    """A file of the demo folder cannot be read; the message says which, and why."""
+
+
 def load_demo(sessions: Sessions, folder: Path) -> None:
-    """Puts the folder's sets on the shelf and its kit in place, through the same import as a user's."""
+    """Puts the folder's sets on the shelf and its kit in place, through the same import as a user's.
+
+    Raises BadDemo, and puts nothing there, when one of them cannot be read.
+    """
+    kit, sets = None, []
     for file in sorted(folder.glob("*.json"), reverse=True):
-        if file.name == KIT_NAME:
-            if open_kit(sessions).version == 0:
-                save_kit(sessions, 0, read_kit_file(file.read_bytes()))
-        else:
-            add_set(sessions, read_set_file(file.read_bytes()))
+        try:
+            with file.open("rb") as opened:
+                raw = read_at_most(opened)
+            if file.name == KIT_NAME:
+                kit = read_kit_file(raw)
+            else:
+                sets.append(read_set_file(raw))
+        except NotAccepted as refused:
+            raise BadDemo(f"{file}: {refused.problems[0]}") from None
+        except OSError as error:
+            raise BadDemo(f"{file}: {error.strerror}") from None
+    if kit and open_kit(sessions).version == 0:
+        save_kit(sessions, 0, kit)
+    for made in sets:
+        add_set(sessions, made)
 
 
 def serve(data_folder: Path, host: str, port: int, demo: Path | None) -> None:
     """Serves until interrupted. `demo`: a folder of set files, imported when the shelf is empty."""
     _lean_memory()
+    set_up_log()
     app = create_app(data_folder, frozenset({host}))
     sessions = app.extensions["sessions"]
     if demo and not list_sets(sessions):
         load_demo(sessions, demo)
-    server = waitress.create_server(app, host=host, port=port, threads=THREADS)
+    server = waitress.create_server(
+        app,
+        host=host,
+        port=port,
+        threads=THREADS,
+        connection_limit=SOCKETS,
+        channel_timeout=IDLE,
+        cleanup_interval=IDLE // 4,
+    )
     threading.Thread(target=_warm_last_set, args=(app,), daemon=True).start()
     name = f"[{host}]" if ":" in host and family_is_six(host) else host
     print(f"Deep Amber is at http://{name}:{server.effective_port}/", flush=True)

@@ -2,6 +2,7 @@
 
 from collections import OrderedDict
 from dataclasses import replace
+from datetime import UTC
 
 from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint, Tag
@@ -14,6 +15,7 @@ from ..store import sets as store
 from ..store.ideas import copy_ideas
 from ..store.kit import open_kit
 from .answers import answer, stored_out
+from .described import file_of
 from .schemas import EntryOut, NameIn, ProblemsOut, SaveIn, SetPath, ShelfOut, StaleOut, StoredOut
 
 shelf = APIBlueprint(
@@ -39,7 +41,9 @@ def _stored(stored: store.Stored, status: int = 200) -> Response:
 def list_sets():
     """All sets, the last changed first."""
     entries = store.list_sets(_sessions())
-    return answer(ShelfOut(sets=[EntryOut(**vars(e)) for e in entries]))
+    return answer(
+        ShelfOut(sets=[EntryOut(**vars(e) | {"changed_at": e.changed_at.replace(tzinfo=UTC)}) for e in entries])
+    )
 
 
 @shelf.post("", responses={"201": StoredOut, "413": ProblemsOut})
@@ -93,16 +97,21 @@ def rename_set(path: SetPath, body: NameIn):
     return _stored(store.rename_set(_sessions(), path.set_id, body.name.strip()))
 
 
-@shelf.get("/<string:set_id>/file")
+@shelf.get("/<string:set_id>/file", responses={"200": file_of("application/json")})
 def export_set(path: SetPath):
-    """The set file."""
-    stored = store.open_set(_sessions(), path.set_id)
-    plain = "".join(c if c.isalnum() and c.isascii() else "-" for c in stored.name.lower()).strip("-") or "set"
-    headers = {"Content-Disposition": f'attachment; filename="{plain}.json"'}
-    return Response(write_set_file(stored.file), mimetype="application/json", headers=headers)
+    """The set file; as it is kept, in plain text, for a set that cannot be read."""
+    name, document = store.document_of(_sessions(), path.set_id)
+    try:
+        content, kind = write_set_file(store.open_set(_sessions(), path.set_id).file), "application/json"
+    except store.Unreadable:
+        content, kind = document.encode(), "text/plain"
+    plain = "".join(c if c.isalnum() and c.isascii() else "-" for c in name.lower()).strip("-") or "set"
+    suffix = "json" if kind == "application/json" else "txt"
+    headers = {"Content-Disposition": f'attachment; filename="{plain}.{suffix}"'}
+    return Response(content, mimetype=kind, headers=headers)
 
 
-@shelf.get("/<string:set_id>/thumbnail")
+@shelf.get("/<string:set_id>/thumbnail", responses={"200": file_of("image/jpeg")})
 def thumbnail(path: SetPath):
     """A small picture of the set, JPEG."""
     photo_set = store.open_set(_sessions(), path.set_id).file.set

@@ -50,8 +50,9 @@ def findings(body: FindingsIn):
     """What is found in a set, step by step; 204 when the tab has asked for a newer picture meanwhile."""
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
-    go_on = desk.while_newest(body.viewer, body.turn)
-    found = findings_of(photo_set, sitter_of(photo_set), go_on, lenses_of_kit(owned_only=True), support_of_kit())
+    lenses, support = lenses_of_kit(owned_only=True), support_of_kit()
+    with desk.findings_of_tab(body.viewer, body.turn) as go_on:
+        found = findings_of(photo_set, sitter_of(photo_set), go_on, lenses, support)
     states = states_of(photo_set, found, body.feet)
     return answer(
         FindingsOut(

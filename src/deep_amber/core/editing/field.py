@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from ..model.set import Set
+from ..model.things import is_index
 from ..sitter.mesh import SitterMesh
 
 Get = Callable[[Set, SitterMesh], Any]
@@ -26,7 +27,7 @@ class Field:
 def value_at(value: Any, path: str) -> Any:
     """The part of a set at a dotted path."""
     for part in path.split("."):
-        value = value[int(part)] if part.isdigit() else getattr(value, part)
+        value = value[int(part)] if is_index(part) else getattr(value, part)
     return value
 
 
@@ -35,7 +36,7 @@ def with_value(value: Any, path: list[str], new: Any) -> Any:
     if not path:
         return new
     head, *rest = path
-    if head.isdigit():
+    if is_index(head):
         i = int(head)
         return tuple(with_value(v, rest, new) if k == i else v for k, v in enumerate(value))
     return replace(value, **{head: with_value(getattr(value, head), rest, new)})

@@ -7,10 +7,15 @@ COUNTED = ("lights", "panels", "furniture", "doors")
 """Kinds of thing that a set holds several of."""
 
 
+def is_index(text: str) -> bool:
+    """Whether a part of a path is a whole number in plain digits; other scripts' digits and superscripts are none."""
+    return text.isascii() and text.isdecimal() and len(text) < 4
+
+
 def still_there(photo_set: Set, thing: str) -> str:
     """The thing, or another one when it has gone from the set, as after an undo."""
     kind, _, number = thing.partition(".")
-    if kind not in COUNTED or not number.isdigit():
+    if kind not in COUNTED or not is_index(number):
         return thing
     left = len(getattr(photo_set, kind))
     if int(number) < left:
@@ -21,7 +26,7 @@ def still_there(photo_set: Set, thing: str) -> str:
 def thing_index(photo_set: Set, thing: str) -> tuple[str, int]:
     """Kind and index in "lights.0" or another counted thing; raises NotAccepted when there is no such thing."""
     kind, _, number = thing.partition(".")
-    if kind in COUNTED and number.isdigit() and int(number) < len(getattr(photo_set, kind)):
+    if kind in COUNTED and is_index(number) and int(number) < len(getattr(photo_set, kind)):
         return kind, int(number)
     raise NotAccepted(
         [

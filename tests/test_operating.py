@@ -60,10 +60,9 @@ class Serve(unittest.TestCase):
     def test_a_database_that_another_program_holds(self):
         open_store(self.folder).kw["bind"].dispose()
         with sqlite3.connect(self.folder / DATABASE_NAME) as connection:
-            connection.execute("UPDATE alembic_version SET version_num = '0003'")
-            connection.commit()
             connection.execute("BEGIN EXCLUSIVE")
-            self.assertIn("in use by another program", self.refused("--data", str(self.folder)))
+            said = self.refused("--data", str(self.folder), "--demo", str(DEMO))
+            self.assertIn("in use by another program", said)
         connection.close()
 
 

@@ -232,10 +232,10 @@ def serve(data: Path, host: str, port: int, demo: Path | None) -> None:
         _fail(str(fault))
     except DatabaseError as error:
         _fail(f"{data}: {words_for(error)}")
-    except socket.gaierror:
+    except (socket.gaierror, UnicodeError, ValueError):  # the server library says the last of a name it cannot find
         _fail(f"--host {host}: no address of this machine; 127.0.0.1 serves this machine alone")
-    except (OSError, ValueError, UnicodeError) as error:
-        _fail(f"{host}:{port}: {getattr(error, 'strerror', None) or error}")
+    except OSError as error:
+        _fail(f"{host}:{port}: {error.strerror}")
 
 
 @main.command("openapi")

@@ -2,6 +2,7 @@
 PYTHON ?= python3
 BIN := .venv/bin
 PORT ?= 8732
+JOBS ?= 2
 CHROMIUM ?= /usr/bin/chromium
 # Older ones lack instructions that the reference is compiled to.
 LLVM ?= /usr/lib/x86_64-linux-gnu/libLLVM-19.so
@@ -43,7 +44,9 @@ $(STATIC): frontend/node_modules/.done $(FRONTEND)
 setup-test: setup .venv/test.done
 
 test: setup-test ## every test: core, formats, store, web, the real page in Chromium
-	CHROMIUM=$(CHROMIUM) $(BIN)/python -m unittest discover -s tests -t . -b
+	rm -f .test-times
+	CHROMIUM=$(CHROMIUM) TEST_TIMES=.test-times $(BIN)/unittest-parallel -t . -s tests -b -j $(JOBS) --result tests.timed.TimedResult
+	@sort -rn .test-times | head -20 | sed "s/^/slowest: /"
 
 lint: setup-test
 	$(BIN)/ruff check src tests bake bench tools

@@ -79,12 +79,12 @@ def meter(set_file: Path, as_json: bool) -> None:
     click.echo(json.dumps(asdict(readings), indent=2) if as_json else _table(readings))
 
 
-class PictureSize(click.ParamType):
+class PictureSize(click.ParamType[Any]):
     """WIDTHxHEIGHT in pixels."""
 
     name = "WIDTHxHEIGHT"
 
-    def convert(self, value, param, ctx):
+    def convert(self, value: Any, param: click.Parameter | None, ctx: click.Context | None) -> Any:
         match = re.fullmatch(r"([0-9]{2,4})x([0-9]{2,4})", str(value).lower())
         sides = tuple(map(int, match.groups())) if match else ()
         if not sides or not all(16 <= k <= 4000 for k in sides):
@@ -128,7 +128,7 @@ def _advice(made: Advice) -> dict[str, Any]:
     }
 
 
-def _as_json(finding: Finding) -> dict:
+def _as_json(finding: Finding) -> dict[str, Any]:
     return {
         "code": finding.code,
         "severity": finding.severity,

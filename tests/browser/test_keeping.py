@@ -29,7 +29,6 @@ class Kept(PageTest):
             "() => document.querySelector('[data-tape=\"lights.0 to face\"]').textContent === '110 cm'"
         )
         self.page.goto(self.server.address + "/shelf")
-        self.page.wait_for_timeout(500)
         self.page.goto(address)
         self.settled()
         self.assertEqual(self.field("lights.0.distance").input_value(), "110 cm")
@@ -42,7 +41,6 @@ class Kept(PageTest):
         self.settled(other)
         self.field("lights.0.distance").fill("130cm")
         self.page.keyboard.press("Enter")
-        self.page.wait_for_timeout(1200)
         self.saved()
         first = self.page.url
         other.locator('input[data-field="lights.0.distance"]').fill("100cm")

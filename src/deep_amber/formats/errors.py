@@ -65,7 +65,7 @@ def in_words(error: Any, interval: str = "") -> Problem:
     return Problem(where, message, accepted)
 
 
-def _type_at(root: Any, where: list) -> tuple[Any, str]:
+def _type_at(root: Any, where: list[Any]) -> tuple[Any, str]:
     """The dataclass that holds the last named part of a place, and that part's name."""
     owner: Any = root
     names = [part for part in where if isinstance(part, str)]
@@ -79,7 +79,7 @@ def _type_at(root: Any, where: list) -> tuple[Any, str]:
     return owner, names[-1] if names else ""
 
 
-def _interval(root: Any, where: list) -> str:
+def _interval(root: Any, where: list[Any]) -> str:
     """The whole interval of the field that a one-sided error is about."""
     owner, name = _type_at(root, where)
     if not (isinstance(owner, type) and is_dataclass(owner) and name in get_type_hints(owner)):
@@ -88,7 +88,7 @@ def _interval(root: Any, where: list) -> str:
     return interval_text(found) if found else ""
 
 
-def _branch(loc: tuple) -> tuple | None:
+def _branch(loc: tuple[Any, ...]) -> tuple[Any, ...] | None:
     """The place up to and with the member of a union that was tried; None outside unions."""
     at = [i for i, part in enumerate(loc) if part in _KINDS]
     return loc[: at[-1] + 1] if at else None
@@ -103,7 +103,7 @@ def problems_in(error: ValidationError, roots: dict[str, Any]) -> list[Problem]:
     errors = error.errors(include_url=False)
     other = {_branch(e["loc"]) for e in errors if e["loc"][-1:] == ("kind",) and e["type"] == "literal_error"} - {None}
     meant = {b[:-1] for e in errors if (b := _branch(e["loc"])) and b not in other}
-    found: dict[tuple, Problem] = {}
+    found: dict[tuple[Any, ...], Problem] = {}
     for e in errors:
         branch = _branch(e["loc"])
         if branch is not None and branch in other and (branch[:-1] in meant or e["loc"][-1:] != ("kind",)):
@@ -119,5 +119,5 @@ def problems_in(error: ValidationError, roots: dict[str, Any]) -> list[Problem]:
     return list(found.values())[:MOST_PROBLEMS]
 
 
-def _union_of(name: str) -> tuple:
+def _union_of(name: str) -> tuple[Any, ...]:
     return next(get_args(union) for union in (Source, Modifier) if _KINDS[name] in get_args(union))

@@ -133,7 +133,7 @@ def read_kit_csv(raw: bytes) -> Kit:
         raise NotAccepted([Problem("", "The file is not a table in text.", "CSV in UTF-8")]) from None
     if not rows or "list" not in rows[0] or "name" not in rows[0]:
         raise NotAccepted([Problem("", 'The table has no columns "list" and "name".', "a table as it is exported")])
-    kit: dict[str, list] = {name: [] for name in LISTS}
+    kit: dict[str, list[Any]] = {name: [] for name in LISTS}
     lines: dict[str, int] = {}
     for number, row in enumerate(rows, 2):
         name = row["list"]

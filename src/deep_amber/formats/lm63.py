@@ -5,6 +5,7 @@ Angles start from straight down, the luminaire's axis; its 0 degree plane become
 
 import math
 import re
+from typing import Any
 
 from ..core.gear.photometry import Photometry, table_problems
 from ..core.model.limits import check_limits
@@ -58,7 +59,7 @@ def _whole_circle(turns: list[float], rows: list[list[float]]) -> tuple[list[flo
     return [float(t) for t in ordered], [table[t] for t in ordered]
 
 
-def _thinned(values: list, most: int) -> list[int]:
+def _thinned(values: list[Any], most: int) -> list[int]:
     step = math.ceil(len(values) / most)
     keep = list(range(0, len(values), step))
     return keep if keep[-1] == len(values) - 1 or len(keep) >= most else [*keep, len(values) - 1]

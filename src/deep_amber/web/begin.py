@@ -4,6 +4,7 @@ from dataclasses import replace
 from typing import Annotated
 
 from annotated_types import MaxLen
+from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel
 
@@ -76,7 +77,7 @@ def _sizes(body: BeginIn) -> dict[str, float]:
 
 
 @begin.get("/begin", responses={"200": AskedOut})
-def asked():
+def asked() -> Response:
     """The named finishes, materials and framings to choose from."""
     return answer(
         AskedOut(
@@ -90,7 +91,7 @@ def asked():
 
 
 @begin.post("/begin", responses={"200": BeginOut})
-def begun(body: BeginIn):
+def begun(body: BeginIn) -> Response:
     """A set from the answers, not yet on the shelf."""
     if body.who not in known_sitters():
         raise NotAccepted([Problem("who", f"{body.who!r} is not a known sitter", " or ".join(known_sitters()))])

@@ -2,7 +2,7 @@
 
 import base64
 
-from flask import current_app
+from flask import Response, current_app
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.brief.aims import off_aims
@@ -41,7 +41,7 @@ bench = APIBlueprint(
 
 
 @bench.post("/picture", responses={"200": PictureOut, "204": None})
-def picture(body: PictureIn):
+def picture(body: PictureIn) -> Response:
     """The picture and the readings of one state; 204 when a newer request of the tab has overtaken it."""
     desk: PictureDesk = current_app.extensions["pictures"]
     made, pattern = desk.compute(body.set, body.quality, body.viewer, body.turn, body.solo, body.was)
@@ -63,19 +63,19 @@ def picture(body: PictureIn):
 
 
 @bench.get("/ladder", responses={"200": LadderOut})
-def ladder_rungs():
+def ladder_rungs() -> Response:
     """The greys of the Ladder."""
     return answer(LadderOut(rungs=[RungOut(stops=s, code=c) for s, c in ladder()], clips_at=CLIP_STOPS))
 
 
 @bench.post("/scene", responses={"200": SceneOut})
-def scene(body: SceneIn):
+def scene(body: SceneIn) -> Response:
     """The drawing of a set and the typed values of one of its things."""
     return scene_of(sound(body.set), body)
 
 
 @bench.post("/move", responses={"200": SceneOut})
-def move_thing(body: MoveIn):
+def move_thing(body: MoveIn) -> Response:
     """Moves a thing by a handle; walls, floor and ceiling resist."""
     eyes = face_marks(sitter_of(sound(body.set)), body.set.sitter).eyes[1]
     made = move(body.set, body.thing, body.handle, {str(k): v for k, v in body.to.items()}, eyes)
@@ -83,14 +83,14 @@ def move_thing(body: MoveIn):
 
 
 @bench.get("/sitters", responses={"200": SittersOut})
-def sitters():
+def sitters() -> Response:
     """Who can sit."""
     known = [load_sitter(name) for name in known_sitters()]
     return answer(SittersOut(sitters=[SitterOut(name=m.name, description=m.description) for m in known]))
 
 
 @bench.post("/seat", responses={"200": SceneOut})
-def seat_sitter(body: SeatIn):
+def seat_sitter(body: SeatIn) -> Response:
     """Puts another sitter on the seat."""
     if body.who not in known_sitters():
         raise NotAccepted([Problem("who", f"{body.who!r} is not a known sitter", " or ".join(known_sitters()))])
@@ -98,19 +98,19 @@ def seat_sitter(body: SeatIn):
 
 
 @bench.post("/enter", responses={"200": SceneOut})
-def enter_value(body: EnterIn):
+def enter_value(body: EnterIn) -> Response:
     """Puts in a value as typed, with its unit."""
     made = enter(sound(body.set), sitter_of(body.set), body.field, body.text)
     return changed(body.set, sound(made), body)
 
 
 @bench.post("/step", responses={"200": SceneOut})
-def step_value(body: StepIn):
+def step_value(body: StepIn) -> Response:
     """Changes output or exposure by third stops."""
     return scene_of(sound(step(sound(body.set), sitter_of(body.set), body.field, body.steps)), body)
 
 
 @bench.post("/nudge", responses={"200": SceneOut})
-def nudge_value(body: NudgeIn):
+def nudge_value(body: NudgeIn) -> Response:
     """Changes an angle or a length by a little."""
     return changed(body.set, sound(nudge(sound(body.set), sitter_of(body.set), body.field, body.by)), body)

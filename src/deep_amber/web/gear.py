@@ -2,7 +2,7 @@
 
 from dataclasses import asdict
 
-from flask import current_app
+from flask import Response, current_app
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.editing import adding as editing
@@ -43,13 +43,13 @@ def _kit() -> Kit:
 
 
 @gear.get("/picks", responses={"200": PicksOut})
-def picks():
+def picks() -> Response:
     """What can be put into a set: the kit first, then common gear that is not owned."""
     return answer(PicksOut(picks=[PickOut(**asdict(offer)) for offer in offers(_kit())]))
 
 
 @gear.post("/add", responses={"200": SceneOut})
-def add(body: AddIn):
+def add(body: AddIn) -> Response:
     """Adds a light or a panel from the kit where one of its role usually stands, furniture or a door."""
     photo_set, mesh = sound(body.set), sitter_of(body.set)
     kit = _kit()
@@ -70,7 +70,7 @@ def add(body: AddIn):
 
 
 @gear.post("/edit", responses={"200": SceneOut})
-def edit(body: EditIn):
+def edit(body: EditIn) -> Response:
     """Takes a light or panel out, copies it, puts it on the other side, or turns a light to a board of its own."""
     photo_set, mesh = sound(body.set), sitter_of(body.set)
     thing = body.thing
@@ -88,14 +88,14 @@ def edit(body: EditIn):
 
 
 @gear.post("/swap", responses={"200": SceneOut})
-def swap(body: SwapIn):
+def swap(body: SwapIn) -> Response:
     """Another modifier on a light, at the same place."""
     item, owned = item_named(_kit(), "modifiers", body.modifier)
     return scene_of(sound(editing.swap_modifier(sound(body.set), body.thing, item.modifier, owned)), body)
 
 
 @gear.post("/choose", responses={"200": SceneOut})
-def choose_option(body: ChooseIn):
+def choose_option(body: ChooseIn) -> Response:
     """Another option of a value that is chosen."""
     photo_set = sound(body.set)
     made = sound(choose(photo_set, body.field, body.option, load_sitter(photo_set.sitter.who)))
@@ -103,14 +103,14 @@ def choose_option(body: ChooseIn):
 
 
 @gear.post("/beam", responses={"200": SceneOut})
-def measured_beam(body: BeamIn):
+def measured_beam(body: BeamIn) -> Response:
     """A photometric file in place of a bare light's own beam."""
     photometry = read_lm63(body.text.encode("latin-1", "replace"), body.name) if body.text else None
     return scene_of(sound(editing.with_beam(sound(body.set), body.thing, photometry)), body)
 
 
 @gear.post("/lines", responses={"200": LinesOut})
-def exposure_lines(body: SceneIn):
+def exposure_lines(body: SceneIn) -> Response:
     """Lines of equal exposure of a light over the floor, in whole stops from the face."""
     photo_set = sound(body.set)
     kind, i = thing_index(photo_set, body.thing or "")

@@ -43,7 +43,7 @@ class NoteIn(Body):
     note: Annotated[str, MaxLen(store.NOTE_LENGTH)]
 
 
-def _sessions():
+def _sessions() -> store.Sessions:
     return current_app.extensions["sessions"]
 
 
@@ -56,13 +56,13 @@ def _out(idea: store.Idea) -> IdeaOut:
 
 
 @ideas.get("/<string:set_id>/ideas", responses={"200": IdeasOut})
-def list_ideas(path: SetPath):
+def list_ideas(path: SetPath) -> Response:
     """The pictures on a set's board."""
     return answer(IdeasOut(ideas=[_out(i) for i in store.list_ideas(_sessions(), path.set_id)]))
 
 
 @ideas.post("/<string:set_id>/ideas", responses={"201": IdeaOut, "413": ProblemsOut})
-def add_idea(path: SetPath):
+def add_idea(path: SetPath) -> Response:
     """Puts a picture on the board: the request's body is the file, JPEG, PNG, WebP or HEIC."""
     request.max_content_length = LARGEST_PICTURE + TOLERANCE
     picture = read_idea_picture(request.get_data(cache=False))
@@ -70,7 +70,7 @@ def add_idea(path: SetPath):
 
 
 @ideas.get("/<string:set_id>/ideas/<string:idea_id>/picture", responses={"200": file_of("image/jpeg")})
-def idea_picture(path: IdeaPath):
+def idea_picture(path: IdeaPath) -> Response:
     """The picture, upright, JPEG."""
     found = next((i for i in store.list_ideas(_sessions(), path.set_id) if i.id == path.idea_id), None)
     if found is None:
@@ -79,19 +79,19 @@ def idea_picture(path: IdeaPath):
 
 
 @ideas.put("/<string:set_id>/ideas/<string:idea_id>", responses={"200": IdeaOut})
-def note_idea(path: IdeaPath, body: NoteIn):
+def note_idea(path: IdeaPath, body: NoteIn) -> Response:
     """Another note on a picture."""
     return answer(_out(store.note_idea(_sessions(), path.set_id, path.idea_id, body.note.strip())))
 
 
 @ideas.delete("/<string:set_id>/ideas/<string:idea_id>", responses={"204": None})
-def remove_idea(path: IdeaPath):
+def remove_idea(path: IdeaPath) -> Response:
     """Takes a picture off the board; restore undoes it."""
     store.remove_idea(_sessions(), path.set_id, path.idea_id)
     return Response(status=204)
 
 
 @ideas.post("/<string:set_id>/ideas/<string:idea_id>/restore", responses={"200": IdeaOut})
-def restore_idea(path: IdeaPath):
+def restore_idea(path: IdeaPath) -> Response:
     """Undoes a removal."""
     return answer(_out(store.restore_idea(_sessions(), path.set_id, path.idea_id)))

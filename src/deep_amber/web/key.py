@@ -1,8 +1,9 @@
 """The key light: the dial, ways to a pattern, this face under each of them, the eyes, softness, people in a row."""
 
 import base64
+from collections.abc import Callable
 
-from flask import current_app
+from flask import Response, current_app
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core import units
@@ -64,7 +65,7 @@ def _desk() -> PictureDesk:
 
 
 @key.post("/dial", responses={"200": DialOut, "204": None})
-def dial(body: DialIn):
+def dial(body: DialIn) -> Response:
     """The pattern dial of a set's key; 204 when the tab has asked for a newer picture meanwhile."""
     photo_set = sound(body.set)
     if body.who:
@@ -76,7 +77,7 @@ def dial(body: DialIn):
 
 
 @key.post("/turn", responses={"200": SceneOut})
-def turn(body: TurnKeyIn):
+def turn(body: TurnKeyIn) -> Response:
     """The key carried to a place of the dial at its present distance; walls, floor and ceiling resist."""
     stages = Stages(sound(body.set), sitter_of(body.set), Memory(), oriented(DRAGGED, body.set.camera), lambda: None)
     made = turned_to(stages, body.azimuth, body.elevation)
@@ -84,7 +85,7 @@ def turn(body: TurnKeyIn):
 
 
 @key.post("/advice", responses={"200": AdviceOut})
-def advice(body: AdviceIn):
+def advice(body: AdviceIn) -> Response:
     """Ways to a pattern, or why there is none and what would make one."""
     with _desk().aside(sound(body.set), body.viewer, body.turn, asked=True) as stages:
         made = advice_to(stages, body.target, support_of_kit())
@@ -100,13 +101,13 @@ def advice(body: AdviceIn):
     )
 
 
-def _picture(photo_set: Set, quality: Quality, memory: Memory, go_on) -> str:
+def _picture(photo_set: Set, quality: Quality, memory: Memory, go_on: Callable[[], None]) -> str:
     made = simulate(photo_set, sitter_of(photo_set), quality, memory, go_on)
     return f"data:image/jpeg;base64,{base64.b64encode(jpeg_bytes(made.picture, True)).decode()}"
 
 
 @key.post("/tries", responses={"200": TriesOut, "204": None})
-def tries(body: KeyIn):
+def tries(body: KeyIn) -> Response:
     """This face under each of the eight patterns."""
     with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
         found, memory = tries_of(stages, support_of_kit()), Memory()
@@ -124,7 +125,7 @@ def tries(body: KeyIn):
 
 
 @key.post("/eyes", responses={"200": EyesOut, "204": None})
-def eyes(body: KeyIn):
+def eyes(body: KeyIn) -> Response:
     """Both eyes as the lens sees them, enlarged."""
     with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
         left, right = (_picture(k, EYE, Memory(), stages.go_on) for k in eye_sets(body.set, stages.mesh))
@@ -132,7 +133,7 @@ def eyes(body: KeyIn):
 
 
 @key.post("/softness", responses={"200": SoftOut, "204": None})
-def softness(body: KeyIn):
+def softness(body: KeyIn) -> Response:
     """What other sizes and distances would give, shine on the skin, and how the front is filled."""
     with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
         reading, index, shine = read_pattern(stages), key_index(body.set), shine_of(stages)
@@ -149,7 +150,7 @@ def softness(body: KeyIn):
 
 
 @key.post("/row", responses={"200": RowOut})
-def row(body: RowIn):
+def row(body: RowIn) -> Response:
     """Light over a row of people by the key, and what evens it most."""
     index = key_index(sound(body.set))
     if index is None:

@@ -45,25 +45,25 @@ def kit_out(stored: StoredKit) -> KitOut:
 
 
 @kit.get("", responses={"200": KitOut})
-def the_kit():
+def the_kit() -> Response:
     """Everything that is owned."""
     return answer(kit_out(open_kit(current_app.extensions["sessions"])))
 
 
 @kit.put("", responses={"200": KitOut, "409": StaleKitOut})
-def save(body: KitIn):
+def save(body: KitIn) -> Response:
     """Saves over the version it was based on; a stale save is refused."""
     return answer(kit_out(save_kit(current_app.extensions["sessions"], body.based_on, check_kit(body.kit))))
 
 
 @kit.get("/forms", responses={"200": FormsOut})
-def kit_forms():
+def kit_forms() -> Response:
     """What can be filled in for each kind of thing."""
     return answer(FormsOut(forms=forms()))
 
 
 @kit.post("/read", responses={"200": ReadKitOut, "413": ProblemsOut})
-def read_file():
+def read_file() -> Response:
     """Reads a kit file, JSON or CSV as exported, without keeping it: the request's body is the file."""
     raw = request.get_data()
     table = "csv" in (request.content_type or "")
@@ -71,7 +71,7 @@ def read_file():
 
 
 @kit.get("/file.json", responses={"200": file_of("application/json")})
-def export_json():
+def export_json() -> Response:
     """The kit file."""
     made = write_kit_file(open_kit(current_app.extensions["sessions"]).kit)
     return Response(
@@ -80,7 +80,7 @@ def export_json():
 
 
 @kit.get("/file.csv", responses={"200": file_of("text/csv")})
-def export_csv():
+def export_csv() -> Response:
     """The kit as a table."""
     made = write_kit_csv(open_kit(current_app.extensions["sessions"]).kit)
     return Response(made, mimetype="text/csv", headers={"Content-Disposition": 'attachment; filename="kit.csv"'})

@@ -8,6 +8,7 @@ from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.kit.readings import with_trims
+from ..core.model import Set
 from ..core.problem import NotAccepted
 from ..formats.picture_file import jpeg_bytes
 from ..formats.set_file import check, problems_in_name, read_set_file, write_set_file
@@ -38,7 +39,7 @@ def _stored(stored: store.Stored, status: int = 200) -> Response:
 
 
 @shelf.get("", responses={"200": ShelfOut})
-def list_sets():
+def list_sets() -> Response:
     """All sets, the last changed first."""
     entries = store.list_sets(_sessions())
     return answer(
@@ -47,13 +48,13 @@ def list_sets():
 
 
 @shelf.post("", responses={"201": StoredOut, "413": ProblemsOut})
-def import_set():
+def import_set() -> Response:
     """Puts a set file on the shelf: the request's body is the file, as exported."""
     return _stored(store.add_set(_sessions(), read_set_file(request.get_data())), 201)
 
 
 @shelf.get("/<string:set_id>", responses={"200": StoredOut})
-def open_set(path: SetPath):
+def open_set(path: SetPath) -> Response:
     """One set with its content; own readings of the kit apply to its lights from now on."""
     stored = store.open_set(_sessions(), path.set_id)
     trimmed = stored.file.model_copy(update={"set": with_trims(stored.file.set, open_kit(_sessions()).kit)})
@@ -61,27 +62,27 @@ def open_set(path: SetPath):
 
 
 @shelf.put("/<string:set_id>", responses={"200": StoredOut, "409": StaleOut})
-def save_set(path: SetPath, body: SaveIn):
+def save_set(path: SetPath, body: SaveIn) -> Response:
     """Saves over the version it was based on; a stale save is refused and kept beside it."""
     saver = store.Saver(body.tab, body.turn)
     return _stored(store.save_set(_sessions(), path.set_id, body.based_on, check(body.file), saver))
 
 
 @shelf.delete("/<string:set_id>", responses={"204": None})
-def delete_set(path: SetPath):
+def delete_set(path: SetPath) -> Response:
     """Takes it off the shelf; restore undoes it."""
     store.delete_set(_sessions(), path.set_id)
     return Response(status=204)
 
 
 @shelf.post("/<string:set_id>/restore", responses={"200": StoredOut})
-def restore_set(path: SetPath):
+def restore_set(path: SetPath) -> Response:
     """Undoes a deletion."""
     return _stored(store.restore_set(_sessions(), path.set_id))
 
 
 @shelf.post("/<string:set_id>/copy", responses={"201": StoredOut})
-def copy_set(path: SetPath):
+def copy_set(path: SetPath) -> Response:
     """A copy beside it."""
     copied = store.copy_set(_sessions(), path.set_id)
     copy_ideas(_sessions(), path.set_id, copied.id)
@@ -89,7 +90,7 @@ def copy_set(path: SetPath):
 
 
 @shelf.post("/<string:set_id>/name", responses={"200": StoredOut})
-def rename_set(path: SetPath, body: NameIn):
+def rename_set(path: SetPath, body: NameIn) -> Response:
     """Another name."""
     problems = list(problems_in_name(body.name))
     if problems:
@@ -98,7 +99,7 @@ def rename_set(path: SetPath, body: NameIn):
 
 
 @shelf.get("/<string:set_id>/file", responses={"200": file_of("application/json")})
-def export_set(path: SetPath):
+def export_set(path: SetPath) -> Response:
     """The set file; as it is kept, in plain text, for a set that cannot be read."""
     name, document = store.document_of(_sessions(), path.set_id)
     try:
@@ -112,10 +113,10 @@ def export_set(path: SetPath):
 
 
 @shelf.get("/<string:set_id>/thumbnail", responses={"200": file_of("image/jpeg")})
-def thumbnail(path: SetPath):
+def thumbnail(path: SetPath) -> Response:
     """A small picture of the set, JPEG."""
     photo_set = store.open_set(_sessions(), path.set_id).file.set
-    kept: OrderedDict = current_app.extensions["thumbnails"]
+    kept: OrderedDict[Set, bytes] = current_app.extensions["thumbnails"]
     if photo_set not in kept:
         kept[photo_set] = jpeg_bytes(current_app.extensions["pictures"].thumbnail(photo_set).picture, fine=True)
         while len(kept) > THUMBNAILS:

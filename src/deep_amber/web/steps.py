@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from flask import current_app
+from flask import Response, current_app
 from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.framing.framings import FRAMINGS, framed_as
@@ -38,7 +38,7 @@ steps = APIBlueprint(
 
 
 @steps.get("/steps", responses={"200": StepsOut})
-def known_steps():
+def known_steps() -> Response:
     """The steps of the work that exist, and the framings of its camera step."""
     patterns = [PatternOut(name=name, key=key) for name, key in PATTERN_KEYS.items()]
     out = [StepOut(code=s.code, name=s.name, thing=s.thing, instrument=s.instrument) for s in STEPS]
@@ -46,7 +46,7 @@ def known_steps():
 
 
 @steps.post("/findings", responses={"200": FindingsOut, "204": None})
-def findings(body: FindingsIn):
+def findings(body: FindingsIn) -> Response:
     """What is found in a set, step by step; 204 when the tab has asked for a newer picture meanwhile."""
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
@@ -73,7 +73,7 @@ def findings(body: FindingsIn):
 
 
 @steps.post("/framed", responses={"200": SceneOut})
-def framed(body: FramedIn):
+def framed(body: FramedIn) -> Response:
     """The camera placed for a framing."""
     photo_set = sound(body.set)
     made = framed_as(photo_set, sitter_of(photo_set), body.framing, lenses_of_kit(owned_only=True))
@@ -88,13 +88,13 @@ def lenses_of_kit(owned_only: bool = False) -> tuple[Lens, ...]:
 
 
 @steps.get("/lenses", responses={"200": LensesOut})
-def lenses():
+def lenses() -> Response:
     """The lenses that can be put on the camera."""
     return answer(LensesOut(lenses=list(lenses_of_kit())))
 
 
 @steps.post("/lens", responses={"200": SceneOut})
-def put_lens_on(body: LensIn):
+def put_lens_on(body: LensIn) -> Response:
     """Another lens on the camera, at its focal length nearest to the present one; an empty name for any focal length."""
     lens = next((k for k in lenses_of_kit() if k.name == body.name), None)
     if body.name and lens is None:

@@ -110,9 +110,11 @@ class Figures(unittest.TestCase):
     def test_softness_clearance_and_feather(self):
         s = lit(-30, 30)
         made = found(s)
-        self.assertIn(
-            "very soft" if made["key.softness"].figures["edge_mm"] > 25 else "soft", message(made["key.softness"])
-        )
+        edge = made["key.softness"].figures["edge_mm"]
+        self.assertAlmostEqual(edge, 30 * 0.75 / 1.2, delta=1.5)
+        self.assertEqual(made["key.softness"].named["grade"], "soft")
+        far = found(lit(-30, 30, 3.5))["key.softness"]
+        self.assertEqual((far.named["grade"], "medium" in message(far)), ("medium", True))
         self.assertAlmostEqual(
             made["key.clearance"].figures["lower_edge_m"] + made["key.clearance"].figures["to_ceiling_m"],
             5.0 - 0.9 * 0.866,

@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass, replace
+from typing import Any
 
 from ..editing.adding import add_light
 from ..framing.framings import FRAMINGS, framed_as, lens_that_does
@@ -58,7 +59,7 @@ class Answers:
     framing: str
 
 
-def _known(field: str, name: str, table: dict) -> None:
+def _known(field: str, name: str, table: dict[str, Any]) -> None:
     if name not in table:
         raise NotAccepted([Problem(field, f"{name!r} is not known", " or ".join(table))])
 

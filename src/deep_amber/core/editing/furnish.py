@@ -1,5 +1,6 @@
 """Putting furniture and doors into the room."""
 
+from collections.abc import Iterator
 from dataclasses import replace
 
 from ..model.finishes import WALLS
@@ -27,7 +28,7 @@ FROM_CORNER = 0.1  # [m]
 PLACES = 12  # tried along each side wall
 
 
-def _places(photo_set: Set, width: float, depth: float):
+def _places(photo_set: Set, width: float, depth: float) -> Iterator[tuple[float, float]]:
     """Places along the side walls, from the camera's end to the backdrop, then along the wall behind the camera."""
     room = photo_set.room
     side = (room.width - width) / 2

@@ -8,6 +8,7 @@ stand and the lens back to the face.
 import math
 from collections.abc import Mapping
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 
@@ -75,7 +76,7 @@ def _aims_follow(photo_set: Set, sitter: Sitter) -> Set:
     by = (sitter.x - old.x, sitter.seat_height - old.seat_height, sitter.z - old.z)
     camera = replace(photo_set.camera, aim=inside(photo_set, shifted(photo_set.camera.aim, *by), np.zeros(3))[0])
 
-    def following(things: tuple) -> tuple:
+    def following(things: tuple[Any, ...]) -> tuple[Any, ...]:
         """Those that are aimed at the sitter; a light turned to a wall or board, and a window, stay."""
         return tuple(
             replace(k, aim=inside(photo_set, shifted(k.aim, *by), np.zeros(3))[0]) if follows(k, old) else k

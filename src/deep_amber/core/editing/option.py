@@ -17,7 +17,7 @@ class Choice:
     chosen: str
 
 
-def stated(hint: Any) -> tuple | None:
+def stated(hint: Any) -> tuple[Any, ...] | None:
     """The values that a type allows, when it states a short list of them."""
     plain = get_args(hint)[0] if get_origin(hint) is Annotated else hint
     if plain is bool:
@@ -32,7 +32,7 @@ def text_of(value: Any) -> str:
     return NONE if value in (0, None, ()) else f"{value}°" if isinstance(value, int) else str(value)
 
 
-def options_of(part: Any, names: Mapping[str, str], raw: bool = False) -> list[tuple[str, tuple, str]]:
+def options_of(part: Any, names: Mapping[str, str], raw: bool = False) -> list[tuple[str, tuple[Any, ...], str]]:
     """Name, options and present option of each field in `names` that states a list; the values themselves with `raw`."""
     found = []
     for name, hint in get_type_hints(type(part), include_extras=True).items():

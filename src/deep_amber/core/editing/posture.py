@@ -1,10 +1,12 @@
 """Sitting down, standing up, lying down: the gear follows the face."""
 
 from dataclasses import replace
-from typing import cast
+from typing import TypeVar, cast
 
 import numpy as np
 
+from ..model.light import Light
+from ..model.panel import Panel
 from ..model.point import Point
 from ..model.set import Set
 from ..model.sitter import Posture, Sitter
@@ -17,6 +19,8 @@ from .moves import follows, shifted
 
 UNDER = {"seated": 0.48, "standing": 0.0, "lying": 0.45}
 """Seat, floor or couch that a posture begins on [m] (assumptions: a kitchen chair, a couch)."""
+
+Thing = TypeVar("Thing", Light, Panel)
 
 
 def with_posture(photo_set: Set, posture: str, mesh: SitterMesh | None) -> Set:
@@ -35,7 +39,7 @@ def _followed(photo_set: Set, old: Sitter, by: np.ndarray) -> Set:
     def gone(point: Point) -> Point:
         return inside(photo_set, shifted(point, *map(float, by)), np.zeros(3))[0]
 
-    def along(thing):
+    def along(thing: Thing) -> Thing:
         return replace(thing, place=gone(thing.place), aim=gone(thing.aim)) if follows(thing, old) else thing
 
     camera = photo_set.camera

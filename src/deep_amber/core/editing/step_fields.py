@@ -58,7 +58,7 @@ def _camera_tilt() -> Field:
 
 
 def _cloth_colour() -> Field:
-    def get(s: Set, mesh: SitterMesh):
+    def get(s: Set, mesh: SitterMesh) -> tuple[int, int, int]:
         if s.sitter.cloth is not None:
             return rgb_of(s.sitter.cloth)
         red, green, blue = (float(k) for k in mesh.colours[mesh.parts == CLOTH].mean(0))

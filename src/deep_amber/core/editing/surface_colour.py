@@ -26,10 +26,10 @@ def rgb_of(surface: Surface) -> tuple[int, int, int]:
 def colour_field(label: str, path: str) -> Field:
     """The typed colour of the surface at a path; it gives the reflectance too."""
 
-    def get(s: Set, _: SitterMesh):
+    def get(s: Set, _: SitterMesh) -> tuple[int, int, int]:
         return rgb_of(value_at(s, path))
 
-    def put(s: Set, _: SitterMesh, rgb) -> Set:
+    def put(s: Set, _: SitterMesh, rgb: tuple[int, int, int]) -> Set:
         return with_value(s, path.split("."), surface_of(rgb))
 
     return Field(label, "colour", get, put)

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..geometry.quads import emitter_quad
+from ..model.light import Light
 from ..model.set import Set
 from ..sitter.face import head_frame
 from ..sitter.glasses import LENS_HALF_HEIGHT, LENS_HALF_WIDTH, lens_places
@@ -54,7 +55,7 @@ def glare(photo_set: Set, mesh: SitterMesh) -> list[Glare]:
     return sorted(found, key=lambda g: -g.share)
 
 
-def _meets(points: np.ndarray, ways: np.ndarray, light) -> float:
+def _meets(points: np.ndarray, ways: np.ndarray, light: Light) -> float:
     """Share of the rays that meet the light's front from before it."""
     quad = emitter_quad(light)
     toward = ways @ quad.normal

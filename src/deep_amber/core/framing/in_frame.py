@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..geometry.quads import emitter_quad, field_of_view, panel_quads
+from ..geometry.quads import Quad, emitter_quad, field_of_view, panel_quads
 from ..geometry.vectors import aiming_axes
 from ..model.camera import Camera
 from ..model.light import Light
@@ -43,7 +43,7 @@ def projected(camera: Camera, points: np.ndarray) -> np.ndarray:
     return np.stack([x, y, z], 1)
 
 
-def _sheet(quad) -> np.ndarray:
+def _sheet(quad: Quad) -> np.ndarray:
     a = np.linspace(-1, 1, SAMPLES)
     u, v = np.meshgrid(a, a)
     return np.array(quad.centre) + u.reshape(-1, 1) * quad.half_x + v.reshape(-1, 1) * quad.half_y

@@ -1,7 +1,7 @@
 """What a piece of gear must say of itself. A part that is forgotten is an error as soon as its file is read."""
 
 from abc import ABC
-from typing import ClassVar
+from typing import Any, ClassVar
 
 Typed = tuple[str, str]
 """Label and kind of a typed figure (a kind of units.PARSERS)."""
@@ -16,7 +16,7 @@ class Gear(ABC):
     """Figures that are typed, in the order they are shown."""
     chosen: ClassVar[dict[str, str]]
     """Switches and short lists, with their labels."""
-    usual: ClassVar[tuple[tuple[str, dict], ...]]
+    usual: ClassVar[tuple[tuple[str, dict[str, Any]], ...]]
     """Common ones without brands: name and figures, for a set before anything is written into the kit."""
 
     def __init_subclass__(cls, **kwargs: object) -> None:

@@ -14,7 +14,7 @@ from ..model.light import Light
 from ..model.panel import Panel
 from ..model.room import Surface
 from ..model.set import Set
-from .vectors import UP, aiming_axes, cross, fixed, unit
+from .vectors import UP, Vector, aiming_axes, cross, fixed, unit
 
 SWEEP_HEIGHT = 0.004  # [m] that what lies on the floor is over it
 WINDOW_SILL = 0.002  # [m] that a window's pane stands before its wall, so that the two are told apart
@@ -46,7 +46,7 @@ class Quad:
         return fixed(np.array([c - x - y, c + x - y, c + x + y, c - x + y]))
 
 
-def quad_of(centre, half_x, half_y, round_front: bool = False) -> Quad:
+def quad_of(centre: Vector, half_x: Vector, half_y: Vector, round_front: bool = False) -> Quad:
     """A quad from any vectors."""
     place, across, along = (tuple(map(float, v)) for v in (centre, half_x, half_y))
     return Quad(place, across, along, round_front)  # type: ignore[arg-type]

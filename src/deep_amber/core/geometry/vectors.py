@@ -4,6 +4,8 @@ import numpy as np
 
 from ..model.point import Point
 
+Vector = np.ndarray | tuple[float, float, float]
+"""(3,) of a place or a direction."""
 UP = np.array([0.0, 1.0, 0.0])
 
 
@@ -19,7 +21,7 @@ def fixed(array: np.ndarray) -> np.ndarray:
     return array
 
 
-def cross(a, b) -> np.ndarray:
+def cross(a: Vector, b: Vector) -> np.ndarray:
     """(3,) cross product; the library's own costs twenty times as much for single vectors."""
     return np.array([a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]])
 

@@ -43,7 +43,7 @@ def bounds(cls: type, name: str) -> tuple[float, float]:
     return float(limit.ge), float(limit.le)  # type: ignore[arg-type]
 
 
-def _check_value(path: str, value: Any, metadata: tuple) -> Iterator[Problem]:
+def _check_value(path: str, value: Any, metadata: tuple[Any, ...]) -> Iterator[Problem]:
     for limit in metadata:
         if isinstance(limit, Interval):
             if not isinstance(value, int | float) or isinstance(value, bool):

@@ -116,7 +116,16 @@ class _Eye:
         return way / np.linalg.norm(way)
 
 
-def _missing(stages: Stages, eye: _Eye, shown: Shown, points, normals, ways, in_disc, free) -> str:
+def _missing(
+    stages: Stages,
+    eye: _Eye,
+    shown: Shown,
+    points: np.ndarray,
+    normals: np.ndarray,
+    ways: np.ndarray,
+    in_disc: np.ndarray,
+    free: np.ndarray,
+) -> str:
     """Why nothing of it shows."""
     head = head_frame(stages.mesh, stages.photo_set.sitter)
     toward = head.rotation.T @ (np.array(shown.emitter.row[:3]) - eye.middle)

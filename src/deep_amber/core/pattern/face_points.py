@@ -50,7 +50,9 @@ def _mid_lips(mesh: SitterMesh) -> float:
     return float(mesh.vertices[[mesh.landmarks["upper_lip"], mesh.landmarks["lower_lip"]], 1].mean())
 
 
-def _regions(mesh: SitterMesh, points: np.ndarray, normals: np.ndarray, skin: np.ndarray, scale) -> dict:
+def _regions(
+    mesh: SitterMesh, points: np.ndarray, normals: np.ndarray, skin: np.ndarray, scale: tuple[float, float]
+) -> dict[str, np.ndarray]:
     """The parts of the face, stated in metres of an adult's face and scaled to this one."""
     wide, high = scale
     across, y = points[:, 0] / wide, points[:, 1] / high

@@ -1,6 +1,7 @@
 """A key that follows the face: when head or body moves, it keeps its place to the facial plane."""
 
 from dataclasses import replace
+from typing import TypeVar
 
 import numpy as np
 
@@ -18,8 +19,10 @@ from ..sitter.mesh import SitterMesh
 AWAY, FAR = 0.64, 3.0  # cosine off the face from which a light is there to be bounced; [m] of its axis looked at
 NEAR = 0.01  # [m] within which it stands where it should
 
+Thing = TypeVar("Thing", Light, Panel)
 
-def _carried(thing: Light | Panel, before: HeadFrame, after: HeadFrame):
+
+def _carried(thing: Thing, before: HeadFrame, after: HeadFrame) -> Thing:
     place, aim = (Point(*map(float, after.in_room(before.in_head(p.array)))) for p in (thing.place, thing.aim))
     return replace(thing, place=place, aim=aim)
 

@@ -25,7 +25,7 @@ def cell_directions() -> np.ndarray:
 
 
 @nb.njit(inline="always", error_model="numpy")
-def cell_place(x, y, z):
+def cell_place(x: float, y: float, z: float) -> tuple[float, float]:
     """Row and column of a direction of any length among the cells, in cells from the middle of the first rim cell."""
     a = 1 / (abs(x) + abs(y) + abs(z))
     u, v = x * a, y * a

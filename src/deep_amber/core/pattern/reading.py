@@ -71,7 +71,9 @@ def _spans(mesh: SitterMesh) -> tuple[float, float]:
     return float(eye), float(at["nose_bridge"][1] - at["subnasale"][1])
 
 
-def _reasons(stages: Stages, face: FacePoints, key: KeyLight, m: Measures, pattern: Pattern, right: np.ndarray):
+def _reasons(
+    stages: Stages, face: FacePoints, key: KeyLight, m: Measures, pattern: Pattern, right: np.ndarray
+) -> tuple[Reason, ...]:
     shadow_on = "camera-right" if (right[0] > 0) == bool(m.shadow_left[0]) else "camera-left"
     found = triangle(key.level, face, m, *_spans(stages.mesh))
     return tuple(reasons_for(pattern, m, key.direction, shadow_on, found))

@@ -1,5 +1,7 @@
 """The key carried round the face by the dial: to an azimuth and elevation, at its present distance."""
 
+from collections.abc import Callable
+
 import numpy as np
 
 from ..editing.holding import Move
@@ -51,7 +53,7 @@ def turned_to(stages: Stages, azimuth: float, elevation: float) -> Move:
     )
 
 
-def _as_far_as_it_fits(hung: Hung, at) -> Move:
+def _as_far_as_it_fits(hung: Hung, at: Callable[[float], np.ndarray]) -> Move:
     """Flash and board together along a way of shares 0 to 1, found by halving."""
     if fits(whole := hung.moved(at(1.0))):
         return Move(whole, "")

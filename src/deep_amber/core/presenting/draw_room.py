@@ -1,6 +1,7 @@
 """Furniture, doors and the stands of a backdrop as lines."""
 
 import math
+from typing import Any
 
 import numpy as np
 
@@ -58,7 +59,7 @@ def backdrop_stands(backdrop: Backdrop) -> Line:
     return line_of([middle - way * out, middle + way * out])
 
 
-def backdrop_seen(photo_set: Set) -> tuple[Line, list[tuple[str, tuple, tuple]]]:
+def backdrop_seen(photo_set: Set) -> tuple[Line, list[tuple[str, tuple[Any, ...], tuple[Any, ...]]]]:
     """Ends of the part of the backdrop that the frame sees, (x, z), and the margins left over at its sides as tapes."""
     backdrop, seen = photo_set.backdrop, coverage(photo_set)
     turn, half = np.radians(backdrop.turn), backdrop.width / 2

@@ -9,7 +9,7 @@ from scipy.spatial import ConvexHull
 from ..backdrop.head_shadow import head_shadows
 from ..editing.handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
 from ..geometry.quads import Quad, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads, sweep_quad
-from ..geometry.vectors import aiming_axes
+from ..geometry.vectors import Vector, aiming_axes
 from ..kit.emission import half_power
 from ..model.furniture import Door, Furniture
 from ..model.light import Light
@@ -161,7 +161,7 @@ def _panel(panel: Panel, letter: str) -> PanelLines:
     )
 
 
-def _tape(name: str, start, end) -> Tape:
+def _tape(name: str, start: Vector, end: Vector) -> Tape:
     metres = float(np.linalg.norm(np.array(end) - np.array(start)))
     return Tape(name, rounded(start), rounded(end), metres, length_text(metres), length_text(metres, feet=True))
 

@@ -54,7 +54,7 @@ class Form:
     fields: tuple[FormField, ...]
 
 
-def _field(prefix: str, item: Field, hint: Any, labels: dict[str, str]) -> FormField | None:
+def _field(prefix: str, item: Field[Any], hint: Any, labels: dict[str, str]) -> FormField | None:
     plain = get_args(hint)[0] if get_origin(hint) is Annotated else hint
     default = "" if item.default is MISSING else str(item.default)
     label = labels.get(item.name, item.name.replace("_", " "))

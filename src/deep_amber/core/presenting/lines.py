@@ -1,5 +1,6 @@
 """What the drawings hold: lines in metres, nothing of the screen."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 Line = tuple[tuple[float, ...], ...]
@@ -136,11 +137,11 @@ class Drawing:
     tapes: tuple[Tape, ...]
 
 
-def rounded(values) -> tuple[float, ...]:
+def rounded(values: Iterable[float]) -> tuple[float, ...]:
     """To a tenth of a millimetre."""
     return tuple(round(float(v), 4) for v in values)
 
 
-def line_of(points) -> Line:
+def line_of(points: Iterable[Iterable[float]]) -> Line:
     """A line through points."""
     return tuple(rounded(p) for p in points)

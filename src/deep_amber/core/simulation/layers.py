@@ -2,9 +2,11 @@
 
 from dataclasses import dataclass
 from functools import partial
+from typing import Any
 
 import numpy as np
 
+from ..geometry.quads import Quad
 from ..kit.emission import Emission, emissions
 from ..model.light import Light
 from ..picture.catchlight import mirrored
@@ -74,14 +76,16 @@ def _unshadowed(stages: Stages, seen: Seen, emitter: Emitter, at_pixels: bool) -
     return diffuse, shine
 
 
-def _with_catchlights(stages: Stages, seen: Seen, emitter, diffuse, shine, visible) -> DirectLayer:
+def _with_catchlights(
+    stages: Stages, seen: Seen, emitter: Emitter, diffuse: np.ndarray, shine: np.ndarray, visible: np.ndarray
+) -> DirectLayer:
     shine = shine * visible * seen.gloss
     rows, luminance = mirrored(seen, stages.rays(), emitter)
     shine[rows] += luminance
     return DirectLayer(diffuse * visible, shine, visible)
 
 
-def part_key(stages: Stages, part: Part) -> tuple:
+def part_key(stages: Stages, part: Part) -> tuple[Any, ...]:
     """What a part's layers depend on."""
     return (stages.key(framed), stages.quality, emitter_key(part.emitter),
             obstacles(stages, part.light, part.emitter))  # fmt: skip
@@ -145,8 +149,18 @@ def outline_spreading(stages: Stages) -> Spreading:
     return stages.keep_picture("outline spreading", key, make)
 
 
-def _from_panels(stages: Stages, light: Light, emission: Emission, at: str, points, normals, lift, receptor=0,
-                 grid=SECONDARY_GRID, fine: bool = False) -> np.ndarray:  # fmt: skip
+def _from_panels(
+    stages: Stages,
+    light: Light,
+    emission: Emission,
+    at: str,
+    points: np.ndarray,
+    normals: np.ndarray,
+    lift: np.ndarray,
+    receptor: int = 0,
+    grid: tuple[int, int] = SECONDARY_GRID,
+    fine: bool = False,
+) -> np.ndarray:
     """(n, 3) light of the first bounce off panels, at radiance 1; with `fine` also off what the light is aimed at."""
     out = np.zeros((len(points), 3), np.float32)
     for s in secondaries(stages, light, emission):
@@ -205,7 +219,7 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
     )
 
 
-def _sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors, place: tuple) -> np.ndarray:
+def _sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors, place: tuple[Any, ...]) -> np.ndarray:
     q = stages.quality
     lift = np.full(len(sensors.points), RAY_START, np.float32)
 
@@ -218,7 +232,7 @@ def _sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors, pla
         )  # fmt: skip
         return patches_seen(view, patches(stages), sheet_rows(stages), in_places=True)
 
-    def straight(emission: Emission, quads) -> np.ndarray:
+    def straight(emission: Emission, quads: tuple[Quad, ...]) -> np.ndarray:
         lux = illuminance(stages.rays(), sensors.points, sensors.axes, lift, emission.emitter, rows_of(quads),
                           sensor_grid(stages, light), sensors.receptor)  # fmt: skip
         grid = PANEL_SHADOWS if q.bodies else PANEL_SHADOWS_QUICK

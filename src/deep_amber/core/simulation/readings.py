@@ -92,7 +92,7 @@ def readings_of(stages: Stages) -> Readings:
     surfaces = _surfaces(stages)
     domes, flat = meter_sensors(photo_set, stages.mesh)
 
-    def group_means(values, sensors):
+    def group_means(values: np.ndarray, sensors: Sensors) -> list[float]:
         return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]
 
     on_surfaces = _total(stages, "surfaces", surfaces)

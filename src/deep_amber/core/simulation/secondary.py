@@ -236,9 +236,9 @@ def light_of(
     light: Light,
     s: Secondary,
     at: str,
-    points,
-    normals,
-    lift,
+    points: np.ndarray,
+    normals: np.ndarray,
+    lift: np.ndarray,
     grid: tuple[int, int],
     receptor: int = FLAT,
 ) -> np.ndarray:

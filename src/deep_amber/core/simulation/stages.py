@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
-from typing import TypeVar
+from typing import Any, TypeVar
 
 import numpy as np
 
@@ -32,18 +32,18 @@ def panels_standing(photo_set: Set) -> tuple[Panel, ...]:
     return tuple(panel for panel in photo_set.panels if panel.on)
 
 
-def standing(photo_set: Set) -> tuple:
+def standing(photo_set: Set) -> tuple[Any, ...]:
     """What the geometry of bounced light depends on, panels and lights' bodies apart."""
     return (photo_set.room, photo_set.backdrop, photo_set.sitter, photo_set.furniture)
 
 
-def lens_of(photo_set: Set) -> tuple:
+def lens_of(photo_set: Set) -> tuple[Any, ...]:
     """What the ways of the picture's rays depend on."""
     camera = photo_set.camera
     return (camera.place, camera.aim, camera.focal_length, camera.sensor, camera.orientation)
 
 
-def framed(photo_set: Set) -> tuple:
+def framed(photo_set: Set) -> tuple[Any, ...]:
     """What is seen through the lens depends on this; exposure, lights and panels do not change it."""
     return (*standing(photo_set), *lens_of(photo_set))
 
@@ -135,7 +135,7 @@ class Stages:
         """Added places on outlines: their surfaces, their places (n, 2) and the pixel each belongs to."""
         key = (self.key(framed), self.quality.size)
 
-        def make():
+        def make() -> tuple[np.ndarray, np.ndarray]:
             pixels, eyes = outline_pixels(self.seen(), self.quality.size)
             return outline_places(pixels, eyes, self.quality.size)
 

@@ -5,7 +5,8 @@ from functools import lru_cache
 
 import numpy as np
 
-from ..model.sitter import Sitter
+from ..model.room import Surface
+from ..model.sitter import Glasses, Sitter
 from .glasses import with_glasses
 from .mesh import CLOTH, HAIR, SCALP, SKIN, SitterMesh
 
@@ -25,7 +26,15 @@ def dressed(mesh: SitterMesh, sitter: Sitter) -> SitterMesh:
 
 
 @lru_cache(maxsize=4)
-def _dressed(mesh, upright, glasses, skin_stops, hair_stops, sheen, cloth) -> SitterMesh:
+def _dressed(
+    mesh: SitterMesh,
+    upright: bool,
+    glasses: Glasses,
+    skin_stops: float,
+    hair_stops: float,
+    sheen: float,
+    cloth: Surface | None,
+) -> SitterMesh:
     form = mesh.name + (" standing" if upright else "") + (f" {glasses} glasses" if glasses != "none" else "")
     made = replace(mesh, name=f"{form} {skin_stops} {hair_stops} {sheen} {cloth}", form=form)
     if upright:

@@ -6,7 +6,7 @@ and transmitted light a share about the direction away from a virtual source.
 """
 
 import math
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numba as nb
 import numpy as np
@@ -65,7 +65,7 @@ def quad_emitter(
     return Emitter(row, *tables)
 
 
-def emitter_key(emitter: Emitter) -> tuple:
+def emitter_key(emitter: Emitter) -> tuple[Any, ...]:
     """What tells emitters apart, hashable."""
     return tuple(a.tobytes() for a in emitter)
 

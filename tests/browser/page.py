@@ -35,7 +35,10 @@ class Server:
     def __init__(self) -> None:
         self._folder = tempfile.TemporaryDirectory()
         command = [sys.executable, "-m", "deep_amber.cli", "serve", "--port", "0", "--demo", str(DEMO)]
-        self._process = subprocess.Popen([*command, "--data", self._folder.name], stdout=subprocess.PIPE, text=True)
+        self._log = open(f"{self._folder.name}/log", "w")
+        self._process = subprocess.Popen(
+            [*command, "--data", self._folder.name], stdout=subprocess.PIPE, stderr=self._log, text=True
+        )
         assert self._process.stdout
         self.address = self._process.stdout.readline().split()[-1].rstrip("/")
         self.pid = self._process.pid
@@ -45,6 +48,7 @@ class Server:
         self._process.wait(10)
         assert self._process.stdout
         self._process.stdout.close()
+        self._log.close()
         self._folder.cleanup()
 
 

@@ -9,7 +9,9 @@ import "./ladder.css";
 const NO_AIMS: Aim[] = [];
 const TOP = 14;
 const LABEL = 25;
-const SPINE = { left: 38, width: 30 };
+const WIDE = { left: 38, width: 30 };
+const NARROW = { left: 6, width: 30 };
+const ROOMY = 230; // pixels of width from which figures stand beside the greys, else on them
 const BAND = 13;
 
 const signed = (stops: number) => (Math.abs(stops) < 0.05 ? "0.0" : `${stops > 0 ? "+" : "−"}${Math.abs(stops).toFixed(1)}`);
@@ -22,6 +24,7 @@ export function Ladder({ width, height }: { width: number; height: number }) {
   const aims = useBench((s) => (solo === null ? s.scene?.aims : undefined) ?? NO_AIMS);
   const ladder = useQuery({ queryKey: ["ladder"], queryFn: async () => (await server.GET("/api/ladder")).data, staleTime: Infinity });
   const rungs = ladder.data?.rungs;
+  const spine = width < ROOMY ? NARROW : WIDE;
   if (!rungs?.length) {
     return <div style={{ width, height }} />;
   }
@@ -38,9 +41,9 @@ export function Ladder({ width, height }: { width: number; height: number }) {
       {rungs.slice(0, -1).map((rung) => (
         <rect
           key={rung.stops}
-          x={SPINE.left}
+          x={spine.left}
           y={y(rung.stops)}
-          width={SPINE.width}
+          width={spine.width}
           height={perStop / 2 + 0.5}
           fill={`rgb(${rung.code} ${rung.code} ${rung.code})`}
         />
@@ -48,16 +51,22 @@ export function Ladder({ width, height }: { width: number; height: number }) {
       {rungs
         .filter((rung) => Number.isInteger(rung.stops))
         .map((rung) => (
-          <text key={rung.stops} className="rung figures" x={SPINE.left - 8} y={y(rung.stops) + 4.5} textAnchor="end">
+          <text
+            key={rung.stops}
+            className={`rung figures${spine === NARROW ? (rung.code > 128 ? " on-light" : " on-dark") : ""}`}
+            x={spine === NARROW ? spine.left + 3 : spine.left - 8}
+            y={y(rung.stops) + (spine === NARROW ? 13 : 4.5)}
+            textAnchor={spine === NARROW ? "start" : "end"}
+          >
             {rung.stops > 0 ? `+${rung.stops}` : rung.stops < 0 ? `−${-rung.stops}` : "0"}
           </text>
         ))}
-      <line className="clips" x1={SPINE.left - 4} x2={width - 4} y1={clips} y2={clips} />
+      <line className="clips" x1={spine.left - 4} x2={width - 4} y1={clips} y2={clips} />
       <text className="clips" x={width - 6} y={clips - 5} textAnchor="end">
         white clips
       </text>
       {bands(aims).map((aim) => (
-        <Band key={aim.surface} aim={aim} top={y(aim.high)} bottom={y(aim.low)} />
+        <Band key={aim.surface} aim={aim} spine={spine} top={y(aim.high)} bottom={y(aim.low)} />
       ))}
       {markers.map((marker) => (
         <g
@@ -68,12 +77,12 @@ export function Ladder({ width, height }: { width: number; height: number }) {
           data-side={marker.side}
         >
           <title>{`${marker.label}: ${signed(marker.stops)} stops, file value ${marker.code}, L* ${marker.lightness.toFixed(0)}. Diffuse light; shine is left out.`}</title>
-          <path d={`M${SPINE.left + SPINE.width + 2} ${marker.true_y}L${SPINE.left + SPINE.width + 14} ${marker.y}`} />
-          <circle cx={SPINE.left + SPINE.width + 2} cy={marker.true_y} r={2.5} />
-          <text x={SPINE.left + SPINE.width + (aims.length ? 27 : 19)} y={marker.y + 5}>
+          <path d={`M${spine.left + spine.width + 2} ${marker.true_y}L${spine.left + spine.width + 14} ${marker.y}`} />
+          <circle cx={spine.left + spine.width + 2} cy={marker.true_y} r={2.5} />
+          <text x={spine.left + spine.width + (aims.length ? 27 : 19)} y={marker.y + 5}>
             {marker.label}
           </text>
-          <Off off={aims.length ? (picture?.off_aims[marker.name] ?? null) : null} x={SPINE.left + SPINE.width + 19} y={marker.y} />
+          <Off off={aims.length ? (picture?.off_aims[marker.name] ?? null) : null} x={spine.left + spine.width + 19} y={marker.y} />
           <text className="figures value" x={width - 6} y={marker.y + 5} textAnchor="end">
             {signed(marker.stops)}
           </text>
@@ -102,9 +111,9 @@ function Off({ off, x, y }: { off: number | null; x: number; y: number }) {
 }
 
 /** What an aim reaches over, on the spine: the face's at its right, the backdrop's at its left. */
-function Band({ aim, top, bottom }: { aim: Aim & { label: string }; top: number; bottom: number }) {
+function Band({ aim, spine, top, bottom }: { aim: Aim & { label: string }; spine: typeof WIDE; top: number; bottom: number }) {
   const behind = aim.surface.startsWith("backdrop");
-  const x = behind ? SPINE.left : SPINE.left + SPINE.width - BAND;
+  const x = behind ? spine.left : spine.left + spine.width - BAND;
   const name = behind ? "backdrop" : aim.surface.replace("_cheek", "");
   return (
     <g className="aim" data-aim={aim.surface}>

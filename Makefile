@@ -9,7 +9,10 @@ LLVM ?= /usr/lib/x86_64-linux-gnu/libLLVM-19.so
 STATIC := src/deep_amber/web/static/index.html
 FRONTEND := $(shell find frontend/src frontend/public -type f) frontend/index.html frontend/vite.config.ts frontend/tsconfig.json
 
-.PHONY: demo test setup setup-test lint bench shots reference sitters client clean
+MANY ?= 400
+FEW ?= 20
+
+.PHONY: demo test setup setup-test lint bench fuzz shots reference sitters client clean
 
 demo: setup ## set up, build, load the demo sets into an empty shelf, start, print the address
 	$(BIN)/deep-amber serve --data data --demo demo --port $(PORT)
@@ -60,6 +63,11 @@ lint: setup-test
 
 bench: setup-test ## ratios to the ray rate of the same run, written to docs/benchmarks.md
 	CHROMIUM=$(CHROMIUM) $(BIN)/python -m bench
+
+fuzz: setup-test ## a schema fuzzer from the registries, in an environment of its own, over the real server with the demo sets
+	test -x .venv-fuzz/bin/schemathesis || $(PYTHON) -m venv .venv-fuzz
+	.venv-fuzz/bin/pip install --quiet --disable-pip-version-check -r requirements/fuzz.txt
+	$(BIN)/python -m tools.fuzz .venv-fuzz/bin/schemathesis $(MANY) $(FEW)
 
 shots: setup-test ## fresh pictures for docs/screenshots
 	CHROMIUM=$(CHROMIUM) $(BIN)/python -m tools.shots docs/screenshots

@@ -1,4 +1,4 @@
-"""make shots: one current picture of each main view, from the demo data, at 1280 x 800."""
+"""make shots: one current picture of each main view, from the demo data, at 1280 x 800, the bench narrower too."""
 
 import sys
 from collections.abc import Callable
@@ -17,6 +17,8 @@ from deep_amber.formats.set_file import read_set_file
 from deep_amber.formats.sitter_file import known_sitters, load_sitter
 
 DONE = "() => document.querySelector('.frame')?.dataset.quality === 'settled'"
+
+NARROW = {"narrow": (1024, 768), "tablet": (820, 1180)}
 
 
 def open_set(page: Page, address: str, name: str) -> None:
@@ -56,7 +58,7 @@ def sitters_sheet(path: Path) -> None:
 
 
 def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
-    """Each step with its findings or values, and a mend previewed before it is applied."""
+    """Each step with its findings or values, and a way and a mend previewed before they are applied."""
     open_set(page, address, "Nadia, soft headshot")
     page.get_by_role("button", name="1 Brief").click()
     page.get_by_role("tab", name="aims").click()
@@ -71,9 +73,9 @@ def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     page.get_by_role("group", name="This face in other light", exact=True).wait_for()
     shot("step-key")
     page.get_by_role("tab", name="ways").click()
-    page.get_by_role("group", name="Roads to").get_by_role("button", name="Rembrandt").click()
-    page.get_by_role("list", name="Roads").get_by_role("button").first.click()
-    page.get_by_text("If you turn the key").wait_for()
+    page.get_by_role("group", name="Ways to get to").get_by_role("button", name="Rembrandt").click()
+    page.get_by_role("list", name="Ways to get there").get_by_role("button").first.click()
+    page.locator(".preview").wait_for()
     page.wait_for_timeout(5000)
     shot("way-previewed")
     page.get_by_role("button", name="Dismiss").click()
@@ -84,7 +86,7 @@ def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     width.press("Enter")
     page.get_by_role("button", name="3 Backdrop look here").click()
     page.get_by_role("button", name="Preview:").first.click()
-    page.get_by_text("If you hang one").wait_for()
+    page.get_by_text("Preview hang one").wait_for()
     page.wait_for_timeout(4000)
     shot("mend-previewed")
     page.get_by_role("button", name="Dismiss").click()
@@ -124,16 +126,15 @@ def main() -> None:
             shot("shelf")
             for name, file in (
                 ("Nadia, soft headshot", "bench-soft"),
-                ("Nadia, low key", "bench-low-key"),
                 ("Anton, four lights", "bench-four-lights"),
             ):
                 open_set(page, server.address, name)
                 shot(file)
-            page.keyboard.press("v")
-            page.locator(".exposure-line").first.wait_for()
+            for file, (width, height) in NARROW.items():
+                page.set_viewport_size({"width": width, "height": height})
+                shot(file)
+            page.set_viewport_size(SIZE)
             page.get_by_role("tab", name="modifier").click()
-            shot("exposure-lines")
-            page.keyboard.press("v")
             page.keyboard.press("n")
             page.get_by_role("button", name="400 W s head").first.click()
             shot("picker")
@@ -150,6 +151,8 @@ def main() -> None:
             page.keyboard.press("t")
             page.keyboard.press("u")
             page.keyboard.press("c")
+            page.keyboard.press("v")
+            page.locator(".exposure-line").first.wait_for()
             shot("light-desk-feet")
             browser.close()
     finally:

@@ -160,7 +160,7 @@ class PageTest(unittest.TestCase):
         )
 
     def drag(self, view: str, handle: str, dx: float, dy: float, steps: int = 12, grab=(0.5, 0.5)) -> None:
-        """Pulls a handle of the Floor or the Side by some pixels, held at a share of its box."""
+        """Drags a handle of the Floor or the Side by some pixels, held at a share of its box."""
         box = self.page.locator(f'svg.{view} [data-handle="{handle}"]').bounding_box()
         assert box
         x, y = box["x"] + box["width"] * grab[0], box["y"] + box["height"] * grab[1]

@@ -8,6 +8,16 @@ from .page import PageTest
 
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 
+# What reaches out of the window at a side, and whether anything can be scrolled sideways.
+SIDEWAYS = """() => [document.documentElement, ...document.querySelectorAll('.bench, .instruments, .pictured, .sheet, .rail, .things')]
+    .filter(e => e.scrollWidth > e.clientWidth + 1).map(e => e.className || e.tagName)
+    .concat([...document.querySelectorAll('input, button, a, svg text, dd, .caption')].filter(e => {
+        const r = e.getBoundingClientRect(); return r.width && (r.right > innerWidth + 1 || r.left < -1)
+    }).map(e => e.textContent || e.dataset.field))"""
+LADDER_TOUCHES = """() => [...document.querySelectorAll('.marker')].filter(m => {
+    const [name, value] = [...m.querySelectorAll('text')].map(t => t.getBoundingClientRect());
+    return name.right > value.left }).map(m => m.dataset.marker)"""
+
 
 class Layout(PageTest):
     def test_the_bench_fits_without_scrolling_and_cuts_nothing_off(self):
@@ -40,6 +50,20 @@ class Layout(PageTest):
         )
         self.assertEqual(len(tops), 10)
         self.assertTrue(all(b - a > 17 for a, b in itertools.pairwise(tops)), tops)
+
+    def test_narrow_windows_hold_everything_without_scrolling_sideways(self):
+        for width, height in ((1024, 768), (820, 1180)):
+            self.page.set_viewport_size({"width": width, "height": height})
+            for name in ("Nadia, soft headshot", "Anton, four lights"):
+                self.open_demo(name)
+                for key in ("k", "s", "c", "b", "r", "1", "3", "6"):
+                    self.page.keyboard.press(key)
+                    self.still()
+                    where = f"{name} {key} at {width}"
+                    self.assertEqual(self.page.evaluate(SIDEWAYS), [], where)
+                for view in ("svg.floor", "svg.side", "svg.ladder", ".frame", ".sheet", ".rail", ".things"):
+                    self.assertTrue(self.page.locator(view).is_visible(), f"{view} of {where}")
+                self.assertEqual(self.page.evaluate(LADDER_TOUCHES), [], where)
 
 
 class Scan(PageTest):

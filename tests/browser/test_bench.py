@@ -5,7 +5,7 @@ import unittest
 from .page import PageTest
 
 
-class Pulled(PageTest):
+class Dragged(PageTest):
     def test_a_light_dragged_to_the_other_side_swaps_the_cheeks(self):
         self.open_demo()
         self.assertEqual(self.marker("lit_cheek")[1], "camera-left")
@@ -61,7 +61,7 @@ class Pulled(PageTest):
         self.assertLess(int(after.split()[0]), int(before.split()[0]) - 20)
         self.assertIn(after, self.page.locator('[data-tape="lights.0 lower edge to floor"]').text_content())
 
-    def test_sitter_camera_and_backdrop_can_be_pulled_too(self):
+    def test_sitter_camera_and_backdrop_can_be_dragged_too(self):
         self.open_demo()
         for view, handle, thing, field in (
             ("floor", "sitter:place", "sitter", "sitter.x"),

@@ -43,6 +43,15 @@ class FirstVisit(PageTest):
         page.get_by_role("button", name="three-quarter").click()
         page.get_by_role("alert").get_by_text("or a tighter framing").wait_for()
 
+    def test_the_guide_is_under_help_with_its_pictures(self):
+        page = self.page
+        page.goto(self.server.address + "/shelf")
+        page.get_by_role("link", name="Help").click()
+        page.get_by_role("heading", level=1).wait_for()
+        page.wait_for_function("() => document.images.length >= 3 && [...document.images].every(i => i.naturalWidth)")
+        page.get_by_role("link", name="To the bench").click()
+        self.settled()
+
 
 if __name__ == "__main__":
     unittest.main()

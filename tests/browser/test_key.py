@@ -1,4 +1,4 @@
-"""The step Key in the real page: the dot pulled from loop to Rembrandt, the lock, ways previewed before they are applied."""
+"""The step Key in the real page: the dot dragged from loop to Rembrandt, the lock, ways previewed before they are applied."""
 
 import unittest
 
@@ -24,7 +24,7 @@ class Key(PageTest):
         self.page.wait_for_function(NAMED, arg=name)
 
     def drag_dot(self, across: float, up: float) -> None:
-        """Pulls the key on the dial by degrees."""
+        """Drags the key on the dial by degrees."""
         box = self.page.locator("svg.dial").bounding_box()
         dot = self.page.get_by_test_id("dial-dot").bounding_box()
         x, y = dot["x"] + dot["width"] / 2, dot["y"] + dot["height"] / 2

@@ -28,7 +28,13 @@ class Steps(PageTest):
         self.page.get_by_text("Preview hang one").wait_for()
         turn = self.settled(after=turn)
         self.assertNotAlmostEqual(self.picture_tone(0.0, 0.05), edge, delta=3)
+        for view in ("floor", "side"):
+            self.page.locator(f"svg.{view} [data-ghost=backdrop]").wait_for(state="attached")
+            self.assertEqual(self.page.locator(f"svg.{view} [data-ghost]").count(), 1, "only the backdrop changes")
+        frame, bar = (self.page.locator(at).bounding_box() for at in (".frame img", ".preview"))
+        self.assertGreaterEqual(bar["y"] + 1, frame["y"] + frame["height"], "the bar lies on the picture")
         self.page.get_by_role("button", name="Dismiss").click()
+        self.page.locator("[data-ghost]").first.wait_for(state="detached")
         turn = self.settled(after=turn)
         self.assertAlmostEqual(self.picture_tone(0.0, 0.05), edge, delta=1)
         found.get_by_role("button", name="Preview: hang one").click()

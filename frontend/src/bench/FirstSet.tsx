@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Navigate } from "react-router";
 import { problemsIn, server } from "../server/client";
 
-/** Opens the set that was changed last: a newcomer sees a finished set to pull about. */
+/** Opens the set that was changed last: a newcomer sees a finished set to try things on. */
 export function FirstSet() {
   const sets = useQuery({
     queryKey: ["sets"],

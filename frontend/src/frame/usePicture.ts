@@ -61,7 +61,7 @@ async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "set
 
 /**
  * Keeps the picture with the set: quick pictures one after another while it changes, the fine one at rest.
- * A change ends a fine picture that is under way; a quick one is let finish, so that pulling always shows one.
+ * A change ends a fine picture that is under way; a quick one is let finish, so that a drag always shows one.
  */
 export function usePicture() {
   useEffect(() => {

@@ -8,7 +8,7 @@ interface Props {
   share?: number;
 }
 
-/** A pulled tape with its figure. */
+/** A tape with its figure. */
 export function Tape({ tape, share = 0.5 }: Props) {
   const plan = usePlan();
   const feet = useSettings((s) => s.feet);

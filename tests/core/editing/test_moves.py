@@ -1,4 +1,4 @@
-"""Moves by hand: walls resist, aims follow, the set stays sound whatever is pulled where."""
+"""Moves by hand: walls resist, aims follow, the set stays sound whatever is dragged where."""
 
 import unittest
 
@@ -30,9 +30,9 @@ FAR = st.floats(-8, 8)
 class AnyMove(unittest.TestCase):
     @settings(max_examples=150, deadline=None)
     @given(st.lists(st.tuples(st.sampled_from(THINGS), FAR, FAR, FAR), min_size=1, max_size=4))
-    def test_leaves_a_sound_set(self, pulls):
+    def test_leaves_a_sound_set(self, drags):
         photo_set = rich_set()
-        for (thing, handle), x, y, z in pulls:
+        for (thing, handle), x, y, z in drags:
             photo_set = move(photo_set, thing, handle, {"x": x, "y": y, "z": z}, 1.2).photo_set
             self.assertEqual(problems_of(photo_set, known_sitters()), [])
 

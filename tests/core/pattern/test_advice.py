@@ -54,7 +54,7 @@ def found_by_grid(photo_set, target: str) -> bool:
 
 
 class Tried(unittest.TestCase):
-    def test_the_first_road_reaches_the_pattern_from_random_starts(self):
+    def test_the_first_way_reaches_the_pattern_from_random_starts(self):
         rng, asked, reached = np.random.default_rng(5), 0, 0
         for _ in range(STARTS):
             s = random_start(rng)
@@ -166,7 +166,7 @@ class Boards(unittest.TestCase):
             self.assertAlmostEqual(made.distance, distance, delta=0.05)
             self.assertEqual({c.of for c in made.catchlights if c.present}, {"key"})
 
-    def test_roads_and_the_dial_carry_both(self):
+    def test_ways_and_the_dial_carry_both(self):
         for s in (self.board, self.silk):
             way = ways_to(stages_of(s), "butterfly")[0]
             self.assertIn(f"turn the key with its {s.panels[0].name}", answer_text(way))

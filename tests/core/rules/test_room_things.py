@@ -138,9 +138,9 @@ class Furnishing(unittest.TestCase):
 
     def test_walls_hold_furniture_and_a_door_slides_along_its_wall(self):
         s = add_door(add_furniture(plain_set(), "table"))
-        pulled = move(s, "furniture.0", "place", {"x": 9.0, "z": 3.9})
-        piece = pulled.photo_set.furniture[0]
-        self.assertEqual(pulled.resisted, "camera-right wall")
+        dragged = move(s, "furniture.0", "place", {"x": 9.0, "z": 3.9})
+        piece = dragged.photo_set.furniture[0]
+        self.assertEqual(dragged.resisted, "camera-right wall")
         self.assertAlmostEqual(piece.x + piece.width / 2, s.room.width / 2)
         slid = move(s, "doors.0", "place", {"x": 0.0, "z": 1.0}).photo_set.doors[0]
         self.assertEqual((slid.along, slid.wall), (1.0, "right"))

@@ -1,4 +1,4 @@
-"""Both roads to the ray library give the same answers."""
+"""Both ways to the ray library give the same answers."""
 
 import unittest
 from unittest import mock
@@ -17,7 +17,7 @@ def rays_at_the_face(count: int) -> tuple[np.ndarray, np.ndarray]:
     return origins, np.tile(np.array([[0.02, -0.01, -1.3]], np.float32), (count, 1))
 
 
-class BothRoads(unittest.TestCase):
+class BothWays(unittest.TestCase):
     @classmethod
     def setUpClass(cls) -> None:
         mesh = load_sitter("nadia")
@@ -41,8 +41,8 @@ class BothRoads(unittest.TestCase):
 
     def test_reach_ends_before_what_is_farther(self):
         origins, directions = rays_at_the_face(500)
-        for road in (self.direct, self.plain):
-            self.assertFalse(road.blocked(origins, directions, 0.5).any())
+        for way in (self.direct, self.plain):
+            self.assertFalse(way.blocked(origins, directions, 0.5).any())
 
 
 class FallBack(unittest.TestCase):
@@ -50,7 +50,7 @@ class FallBack(unittest.TestCase):
         direct_calls_work.cache_clear()
         self.addCleanup(direct_calls_work.cache_clear)
 
-    def test_without_the_library_the_plain_road_is_taken(self):
+    def test_without_the_library_the_plain_way_is_taken(self):
         with mock.patch.object(embree_calls, "library", side_effect=OSError("not here")):
             self.assertFalse(direct_calls_work())
             mesh = load_sitter("anton")

@@ -1,4 +1,4 @@
-"""The set as lines to be drawn to scale: outlines, aims, edges of the frame, pulled tapes. All in metres."""
+"""The set as lines to be drawn to scale: outlines, aims, edges of the frame, tapes. All in metres."""
 
 from functools import lru_cache
 

@@ -41,7 +41,7 @@ def obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...
     """
 
     def find() -> tuple[Quad, ...]:
-        # While something is pulled about, lights do not shade each other.
+        # While something is dragged, lights do not shade each other.
         others = tuple(map(stages.shape, stages.photo_set.lights)) if stages.quality.bodies else ()
         key = (stages.key(framed), stages.key(panels_standing), stages.shape(light), emitter.row.tobytes(), others)
         return stages.memory.keep("obstacles", key, lambda: _obstacles(stages, light, emitter), 2 * SMALL)
@@ -94,7 +94,7 @@ def sheets(stages: Stages) -> list[Sheet]:
     """Everything in the room that bounced light meets, beside walls and sitter: backdrop, panels, then lights,
     the backdrop's sweep and furniture.
 
-    Lights' bodies are left out while something is pulled about.
+    Lights' bodies are left out while something is dragged.
     """
     return stages.once("sheets", lambda: _sheets(stages))
 

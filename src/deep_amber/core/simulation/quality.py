@@ -1,4 +1,4 @@
-"""How finely to compute: while something is pulled about, and at rest."""
+"""How finely to compute: while something is dragged, and at rest."""
 
 from dataclasses import dataclass, replace
 

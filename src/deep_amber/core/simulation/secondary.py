@@ -244,7 +244,7 @@ def light_of(
 ) -> np.ndarray:
     """(n,) light of a secondary light on points, at the radiance of its pattern's peak 1.
 
-    While something is pulled about, how much of a panel is seen from the points (named `at`) is kept from before: a
+    While something is dragged, how much of a panel is seen from the points (named `at`) is kept from before: a
     light's move does not change it.
     """
     if not stages.quality.keep_shadows or s.key_light:

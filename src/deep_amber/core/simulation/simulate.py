@@ -197,7 +197,7 @@ def _average_outlines(out: np.ndarray, added: np.ndarray, owner: np.ndarray) -> 
 
 
 def quick_quality(photo_set: Set, before: Set | None) -> Quality:
-    """How finely to compute while something is pulled about; `before` is the set of the picture before this one.
+    """How finely to compute while something is dragged; `before` is the set of the picture before this one.
 
     What is seen through the lens changes for all lights at once when the sitter, the room or the camera moves.
     """

@@ -21,7 +21,7 @@ class Tracer(Protocol):
 
 
 class PlainTracer:
-    """The plain road: the Python wrapper's own calls."""
+    """The plain way: the Python wrapper's own calls."""
 
     def __init__(self, vertices: np.ndarray, faces: np.ndarray):
         self._scene = EmbreeScene(EmbreeDevice())

@@ -1,4 +1,4 @@
-"""deep-amber: the core without the web."""
+"""deep-amber: the core without the web. What only one command needs is imported by it: `meter` is there in two seconds."""
 
 import json
 import re
@@ -10,20 +10,12 @@ from typing import Any
 
 import click
 
-from .core.answer import Answer
-from .core.checks.finding import Finding
 from .core.model.patterns import PATTERNS, Pattern
-from .core.pattern.cannot import Advice, advice_of
-from .core.pattern.reading import pattern_of
-from .core.presenting.pattern_summary import pattern_summary
 from .core.problem import NotAccepted
-from .core.rules.heat import heat_warnings
 from .core.simulation import SETTLED, simulate
 from .core.simulation.readings import Readings
 from .core.simulation.simulate import read
-from .core.steps import answer_text, findings_of, message
 from .core.units import metered_aperture_text, stops_text
-from .formats.kit_file import kit_schema
 from .formats.own_json import read_at_most
 from .formats.picture_file import png_bytes
 from .formats.set_file import SetFile, read_set_file, schema
@@ -107,47 +99,19 @@ def render(set_file: Path, out: Path, size: tuple[int, int]) -> None:
         _fail(f"{out}: {error.strerror}")
 
 
-def _answer(made: Answer) -> dict[str, Any]:
-    return {
-        "text": answer_text(made),
-        "effort": made.effort,
-        "share": made.share,
-        "moves": made.moves,
-        "note": made.brings,
-        "set": asdict(made.photo_set),
-    }
-
-
-def _advice(made: Advice) -> dict[str, Any]:
-    return {
-        "target": made.target,
-        "here": made.here,
-        "ways": list(map(_answer, made.ways)),
-        "because": made.because,
-        "possible": list(map(_answer, made.possible)),
-    }
-
-
-def _as_json(finding: Finding) -> dict[str, Any]:
-    return {
-        "code": finding.code,
-        "severity": finding.severity,
-        "step": finding.step,
-        "message": message(finding),
-        "figures": finding.figures,
-        "mend": _answer(finding.mend) if finding.mend else None,
-    }
-
-
 @main.command()
 @set_file
 @click.option("--json", "as_json", is_flag=True, help="Machine-readable, with each mend as the set it would make.")
 def check(set_file: Path, as_json: bool) -> None:
     """Says whether a set file is sound, and what is found in it step by step."""
+    from .core.rules.heat import heat_warnings
+    from .core.steps import answer_text, findings_of, message
+    from .told import finding_told
+
     file = _file(set_file)
     findings = findings_of(file.set, sitter_of(file.set))
     if as_json:
-        click.echo(json.dumps({"findings": [_as_json(f) for f in findings]}, indent=2))
+        click.echo(json.dumps({"findings": [finding_told(f) for f in findings]}, indent=2))
         return
     click.echo(f"{file.name}: sound")
     for warning in heat_warnings(file.set):
@@ -165,6 +129,9 @@ def check(set_file: Path, as_json: bool) -> None:
 @click.option("--json", "as_json", is_flag=True, help="Machine-readable.")
 def pattern(set_file: Path, as_json: bool) -> None:
     """Names the pattern of the key from its shadows, with reasons and catchlights."""
+    from .core.pattern.reading import pattern_of
+    from .core.presenting.pattern_summary import pattern_summary
+
     photo_set = _file(set_file).set
     made = pattern_summary(pattern_of(photo_set, sitter_of(photo_set)))
     if as_json:
@@ -189,10 +156,14 @@ def pattern(set_file: Path, as_json: bool) -> None:
 @click.option("--json", "as_json", is_flag=True, help="Machine-readable, each way with the set it would make.")
 def advise(set_file: Path, target: Pattern, as_json: bool) -> None:
     """Says how to bring the key to a pattern: several ways, the least effort first."""
+    from .core.pattern.cannot import advice_of
+    from .core.steps import answer_text
+    from .told import advice_told
+
     photo_set = _file(set_file).set
     made = advice_of(photo_set, sitter_of(photo_set), target)
     if as_json:
-        click.echo(json.dumps(_advice(made), indent=2))
+        click.echo(json.dumps(advice_told(made), indent=2))
         return
     if made.here:
         click.echo(f"The key draws {target} already.")
@@ -208,6 +179,8 @@ def advise(set_file: Path, target: Pattern, as_json: bool) -> None:
 @click.option("--kit", is_flag=True, help="Of the kit file.")
 def print_schema(kit: bool) -> None:
     """Prints the JSON Schema of the set file."""
+    from .formats.kit_file import kit_schema
+
     click.echo(json.dumps(kit_schema() if kit else schema(), indent=2))
 
 
@@ -247,7 +220,7 @@ def print_openapi() -> None:
     from .web.described import document_of
 
     with tempfile.TemporaryDirectory() as folder:
-        click.echo(json.dumps(document_of(create_app(Path(folder))), indent=2))
+        click.echo(json.dumps(document_of(create_app(Path(folder), described=True)), indent=2))
 
 
 if __name__ == "__main__":

@@ -1,9 +1,11 @@
 """The shelf over HTTP."""
 
 import json
+import tempfile
 import unittest
 
 from deep_amber.formats.set_file import read_set_file, write_set_file
+from deep_amber.web.app import create_app
 from deep_amber.web.described import document_of
 from tests.sets import demo_file
 
@@ -133,7 +135,10 @@ class Described(WebTest):
         from pathlib import Path
 
         published = json.loads((Path(__file__).parents[2] / "docs/openapi.json").read_text())
-        self.assertEqual(published, json.loads(json.dumps(document_of(self.app))))
+        with tempfile.TemporaryDirectory() as folder:
+            app = create_app(Path(folder), described=True)
+            self.addCleanup(app.extensions["sessions"].kw["bind"].dispose)
+            self.assertEqual(published, json.loads(json.dumps(document_of(app))))
 
     def test_the_exported_file_is_read_by_the_command_line_too(self):
         entry = self.added(2)

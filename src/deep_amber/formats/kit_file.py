@@ -23,7 +23,9 @@ LISTS = tuple(f.name for f in fields(Kit))
 class KitFile(BaseModel):
     """Everything a photographer owns."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True, use_attribute_docstrings=True)
+    model_config = ConfigDict(
+        defer_build=True, extra="forbid", allow_inf_nan=False, frozen=True, use_attribute_docstrings=True
+    )
 
     format: Literal["deep-amber-kit"]
     """Always "deep-amber-kit"."""

@@ -23,7 +23,9 @@ NAME_LENGTH, NOTES_LENGTH = 120, 4000
 class SetFile(BaseModel):
     """One set with its name and notes."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True, use_attribute_docstrings=True)
+    model_config = ConfigDict(
+        defer_build=True, extra="forbid", allow_inf_nan=False, frozen=True, use_attribute_docstrings=True
+    )
 
     format: Literal["deep-amber-set"]
     """Always "deep-amber-set"."""

@@ -48,13 +48,14 @@ def _same_origin(origin: str | None) -> bool:
         return False
 
 
-def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAPI:
+def create_app(data_folder: Path, hosts: frozenset[str] = frozenset(), described: bool = False) -> OpenAPI:
     """The application on a data folder.
 
     Parameters
     ----------
     data_folder : holds the database; made when it is missing
     hosts : host names it answers to beside this machine's own
+    described : whether its OpenAPI document is made, which takes seconds
     """
     app = OpenAPI(
         __name__,
@@ -69,14 +70,8 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset()) -> OpenAP
     clean_up(data_folder)
     app.extensions["pictures"] = PictureDesk()
     app.extensions["thumbnails"] = OrderedDict()
-    app.register_api(shelf)
-    app.register_api(bench)
-    app.register_api(gear)
-    app.register_api(kit)
-    app.register_api(steps)
-    app.register_api(key)
-    app.register_api(begin)
-    app.register_api(ideas)
+    for routes in (shelf, bench, gear, kit, steps, key, begin, ideas):
+        routes.register(app, described)
     app.register_blueprint(pages)
     register_errors(app)
     log_requests(app)

@@ -5,8 +5,6 @@ from typing import Annotated
 
 from annotated_types import MaxLen
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel
 
 from ..core import units
 from ..core.brief.starting import IN_FEET, USUAL, Answers, starting_set
@@ -19,13 +17,12 @@ from ..core.problem import NotAccepted, Problem
 from ..formats.set_file import SetFile, new_file
 from ..formats.sitter_file import known_sitters, load_sitter
 from .answers import answer
+from .routes import Routes
 from .scenes import sound
-from .schemas import Body, ProblemsOut
+from .schemas import Body, Out
 from .steps import lenses_of_kit
 
-begin = APIBlueprint(
-    "begin", __name__, url_prefix="/api", abp_tags=[Tag(name="begin")], abp_responses={"422": ProblemsOut}
-)
+begin = Routes("begin", "/api", ("413", "422", "503"))
 Text = Annotated[str, MaxLen(40)]
 FIRST_NAME = "My room"
 SIZES = ("width", "depth", "height")
@@ -42,11 +39,11 @@ class BeginIn(Body):
     framing: Text
 
 
-class BeginOut(BaseModel):
+class BeginOut(Out):
     file: SetFile
 
 
-class AskedOut(BaseModel):
+class AskedOut(Out):
     """What can be answered, and what is usual."""
 
     usual: dict[str, str]

@@ -3,7 +3,6 @@
 import base64
 
 from flask import Response, current_app
-from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.brief.aims import off_aims
 from ..core.editing.fields import enter, nudge, seat, step
@@ -17,6 +16,7 @@ from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
 from .answers import answer
 from .pictures import PictureDesk
+from .routes import Routes
 from .scenes import changed, scene_of, sound
 from .schemas import (
     EnterIn,
@@ -25,7 +25,6 @@ from .schemas import (
     NudgeIn,
     PictureIn,
     PictureOut,
-    ProblemsOut,
     RungOut,
     SceneIn,
     SceneOut,
@@ -35,9 +34,7 @@ from .schemas import (
     StepIn,
 )
 
-bench = APIBlueprint(
-    "bench", __name__, url_prefix="/api", abp_tags=[Tag(name="bench")], abp_responses={"422": ProblemsOut}
-)
+bench = Routes("bench", "/api", ("413", "422", "503"))
 
 
 @bench.post("/picture", responses={"200": PictureOut, "204": None})

@@ -3,7 +3,6 @@
 from dataclasses import asdict
 
 from flask import Response, current_app
-from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.editing import adding as editing
 from ..core.editing.choices import choose
@@ -18,6 +17,7 @@ from ..formats.lm63 import read_lm63
 from ..formats.sitter_file import load_sitter, sitter_of
 from ..store.kit import open_kit
 from .answers import answer
+from .routes import Routes
 from .scenes import changed, scene_of, sound
 from .schemas import (
     AddIn,
@@ -27,15 +27,12 @@ from .schemas import (
     LinesOut,
     PickOut,
     PicksOut,
-    ProblemsOut,
     SceneIn,
     SceneOut,
     SwapIn,
 )
 
-gear = APIBlueprint(
-    "gear", __name__, url_prefix="/api", abp_tags=[Tag(name="gear")], abp_responses={"422": ProblemsOut}
-)
+gear = Routes("gear", "/api", ("413", "422", "503"))
 
 
 def _kit() -> Kit:

@@ -5,22 +5,16 @@ from typing import Annotated
 
 from annotated_types import MaxLen
 from flask import Response, current_app, request, send_file
-from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from ..formats.idea_picture import LARGEST_PICTURE, read_idea_picture
 from ..store import ideas as store
 from .answers import answer
 from .described import file_of
-from .schemas import Body, ProblemsOut, SetPath
+from .routes import Routes
+from .schemas import Body, Out, SetPath
 
-ideas = APIBlueprint(
-    "ideas",
-    __name__,
-    url_prefix="/api/sets",
-    abp_tags=[Tag(name="ideas")],
-    abp_responses={"404": ProblemsOut, "422": ProblemsOut},
-)
+ideas = Routes("ideas", "/api/sets", ("404", "413", "422"))
 TOLERANCE = 1000  # bytes over the limit that are still read, so that the refusal can say how large the file is
 
 
@@ -28,14 +22,14 @@ class IdeaPath(SetPath):
     idea_id: Annotated[str, Field(max_length=32)]
 
 
-class IdeaOut(BaseModel):
+class IdeaOut(Out):
     id: str
     width: int
     height: int
     note: str
 
 
-class IdeasOut(BaseModel):
+class IdeasOut(Out):
     ideas: list[IdeaOut]
 
 
@@ -61,7 +55,7 @@ def list_ideas(path: SetPath) -> Response:
     return answer(IdeasOut(ideas=[_out(i) for i in store.list_ideas(_sessions(), path.set_id)]))
 
 
-@ideas.post("/<string:set_id>/ideas", responses={"201": IdeaOut, "413": ProblemsOut})
+@ideas.post("/<string:set_id>/ideas", responses={"201": IdeaOut})
 def add_idea(path: SetPath) -> Response:
     """Puts a picture on the board: the request's body is the file, JPEG, PNG, WebP or HEIC."""
     request.max_content_length = LARGEST_PICTURE + TOLERANCE

@@ -4,7 +4,6 @@ import base64
 from collections.abc import Callable
 
 from flask import Response, current_app
-from flask_openapi3 import APIBlueprint, Tag
 
 from ..core import units
 from ..core.editing.fields import seat
@@ -47,12 +46,11 @@ from .key_schemas import (
     TurnKeyIn,
 )
 from .pictures import PictureDesk
+from .routes import Routes
 from .scenes import scene_of, sound
-from .schemas import ProblemsOut, SceneOut
+from .schemas import SceneOut
 
-key = APIBlueprint(
-    "key", __name__, url_prefix="/api/key", abp_tags=[Tag(name="key")], abp_responses={"422": ProblemsOut}
-)
+key = Routes("key", "/api/key", ("413", "422", "503"))
 
 
 def support_of_kit() -> Support:

@@ -3,12 +3,12 @@
 from typing import Annotated
 
 from annotated_types import MaxLen
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from ..core.model import Set
 from ..core.model.patterns import Pattern
 from ..core.pattern.dial import Dial
-from .schemas import AnswerOut, Body, SceneIn
+from .schemas import AnswerOut, Body, Out, SceneIn
 
 
 class KeyIn(Body):
@@ -24,7 +24,7 @@ class DialIn(KeyIn):
     """Another sitter on the same seat, whose dial is wanted; empty for the set's own."""
 
 
-class DialOut(BaseModel):
+class DialOut(Out):
     dial: Dial | None
     """None without a key that reaches the face."""
 
@@ -39,7 +39,7 @@ class AdviceIn(KeyIn):
     target: Pattern
 
 
-class AdviceOut(BaseModel):
+class AdviceOut(Out):
     target: Pattern
     here: bool
     ways: list[AnswerOut]
@@ -49,7 +49,7 @@ class AdviceOut(BaseModel):
     possible: list[AnswerOut]
 
 
-class TryOut(BaseModel):
+class TryOut(Out):
     name: Pattern
     picture: str
     """A data address of the JPEG; empty for a key that stays where it is."""
@@ -57,11 +57,11 @@ class TryOut(BaseModel):
     reason: str
 
 
-class TriesOut(BaseModel):
+class TriesOut(Out):
     tries: list[TryOut]
 
 
-class EyesOut(BaseModel):
+class EyesOut(Out):
     """Each eye as the lens sees it."""
 
     left: str
@@ -71,7 +71,7 @@ class EyesOut(BaseModel):
     """Radius of the iris against half the picture's width."""
 
 
-class GradeOut(BaseModel):
+class GradeOut(Out):
     """What would give another grade of softness."""
 
     grade: str
@@ -81,7 +81,7 @@ class GradeOut(BaseModel):
     """Of the present front, in words."""
 
 
-class SoftOut(BaseModel):
+class SoftOut(Out):
     """What the key's size and distance do."""
 
     distance: str
@@ -97,7 +97,7 @@ class RowIn(KeyIn):
     """Between faces, as typed."""
 
 
-class RowOut(BaseModel):
+class RowOut(Out):
     faces: list[str]
     """Stops on each face against the mean, from camera-left, in words."""
     spread: float

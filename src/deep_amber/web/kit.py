@@ -1,7 +1,6 @@
 """The kit: open, save, import and export as JSON and CSV, own readings beside the table."""
 
 from flask import Response, current_app, request
-from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.kit.owned import Kit
 from ..core.kit.readings import needs_time, trims
@@ -13,11 +12,9 @@ from ..store.kit import StoredKit, open_kit, save_kit
 from .answers import answer
 from .described import file_of
 from .kit_schemas import FormsOut, ItemOut, KitIn, KitOut, ReadKitOut, StaleKitOut, TrimOut
-from .schemas import ProblemsOut
+from .routes import Routes
 
-kit = APIBlueprint(
-    "kit", __name__, url_prefix="/api/kit", abp_tags=[Tag(name="kit")], abp_responses={"422": ProblemsOut}
-)
+kit = Routes("kit", "/api/kit", ("413", "422"))
 
 
 def _trims(owned: Kit) -> list[TrimOut]:
@@ -62,7 +59,7 @@ def kit_forms() -> Response:
     return answer(FormsOut(forms=forms()))
 
 
-@kit.post("/read", responses={"200": ReadKitOut, "413": ProblemsOut})
+@kit.post("/read", responses={"200": ReadKitOut})
 def read_file() -> Response:
     """Reads a kit file, JSON or CSV as exported, without keeping it: the request's body is the file."""
     raw = request.get_data()

@@ -1,13 +1,11 @@
 """Typed bodies of requests and answers about the kit."""
 
-from pydantic import BaseModel
-
 from ..core.kit.owned import Kit
 from ..core.presenting.forms import Form
-from .schemas import Body, Version
+from .schemas import Body, Out, Version
 
 
-class TrimOut(BaseModel):
+class TrimOut(Out):
     source: str
     modifier: str
     read: str
@@ -18,7 +16,7 @@ class TrimOut(BaseModel):
     """[stops]"""
 
 
-class ItemOut(BaseModel):
+class ItemOut(Out):
     part: str
     name: str
     summary: str
@@ -26,7 +24,7 @@ class ItemOut(BaseModel):
     """Whether a reading of it needs an exposure time, as of continuous light."""
 
 
-class KitOut(BaseModel):
+class KitOut(Out):
     version: int
     kit: Kit
     items: list[ItemOut]
@@ -39,15 +37,15 @@ class KitIn(Body):
     kit: Kit
 
 
-class ReadKitOut(BaseModel):
+class ReadKitOut(Out):
     kit: Kit
 
 
-class StaleKitOut(BaseModel):
+class StaleKitOut(Out):
     """The save was refused; the present kit is given."""
 
     present: KitOut
 
 
-class FormsOut(BaseModel):
+class FormsOut(Out):
     forms: list[Form]

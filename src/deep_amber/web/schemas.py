@@ -21,27 +21,33 @@ Version = Annotated[int, Field(ge=0, le=2**31)]
 Thing = Annotated[str, MaxLen(40)]
 
 
-class Body(BaseModel):
+class Out(BaseModel):
+    """What is sent or asked for; its checks are made when they are first needed, not while the server starts."""
+
+    model_config = ConfigDict(defer_build=True)
+
+
+class Body(Out):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
-class ProblemOut(BaseModel):
+class ProblemOut(Out):
     field: str
     message: str
     accepted: str
 
 
-class ProblemsOut(BaseModel):
+class ProblemsOut(Out):
     """Why a request was not accepted; nothing was changed."""
 
     problems: list[ProblemOut]
 
 
-class SetPath(BaseModel):
+class SetPath(Out):
     set_id: Annotated[str, Field(max_length=32)]
 
 
-class EntryOut(BaseModel):
+class EntryOut(Out):
     id: str
     name: str
     version: int
@@ -51,11 +57,11 @@ class EntryOut(BaseModel):
     """Whether this program can read it; else it can be exported as text, or deleted."""
 
 
-class ShelfOut(BaseModel):
+class ShelfOut(Out):
     sets: list[EntryOut]
 
 
-class StoredOut(BaseModel):
+class StoredOut(Out):
     id: str
     name: str
     version: int
@@ -73,7 +79,7 @@ class SaveIn(Body):
     """Counts the tab's saves."""
 
 
-class StaleOut(BaseModel):
+class StaleOut(Out):
     """The save was refused; both versions are kept."""
 
     present: StoredOut
@@ -84,7 +90,7 @@ class NameIn(Body):
     name: Annotated[str, MaxLen(1000)]
 
 
-class AnswerOut(BaseModel):
+class AnswerOut(Out):
     """What to do, and the set with it done: a mend of a finding, or a way to a pattern."""
 
     text: str
@@ -112,7 +118,7 @@ class PictureIn(Body):
     """The pattern's name before, so that it does not flicker under the hand."""
 
 
-class PictureOut(BaseModel):
+class PictureOut(Out):
     turn: int
     quality: Literal["dragged", "settled"]
     picture: str
@@ -145,12 +151,12 @@ class SeatIn(SceneIn):
     who: Annotated[str, MaxLen(40)]
 
 
-class SitterOut(BaseModel):
+class SitterOut(Out):
     name: str
     description: str
 
 
-class SittersOut(BaseModel):
+class SittersOut(Out):
     sitters: list[SitterOut]
 
 
@@ -170,13 +176,13 @@ class NudgeIn(SceneIn):
     """[m or degrees]"""
 
 
-class RungOut(BaseModel):
+class RungOut(Out):
     stops: float
     code: int
     """8-bit value of the grey."""
 
 
-class LadderOut(BaseModel):
+class LadderOut(Out):
     """The Ladder's spine."""
 
     rungs: list[RungOut]
@@ -184,7 +190,7 @@ class LadderOut(BaseModel):
     """Where white clips, in stops over mid grey."""
 
 
-class ValueOut(BaseModel):
+class ValueOut(Out):
     field: str
     label: str
     text: str
@@ -194,7 +200,7 @@ class ValueOut(BaseModel):
     """Part of the thing's sheet."""
 
 
-class ChoiceOut(BaseModel):
+class ChoiceOut(Out):
     field: str
     label: str
     options: list[str]
@@ -203,7 +209,7 @@ class ChoiceOut(BaseModel):
     group: str
 
 
-class SceneOut(BaseModel):
+class SceneOut(Out):
     set: Set
     drawing: Drawing
     values: list[ValueOut]
@@ -261,11 +267,11 @@ class BeamIn(SceneIn):
     """The photometric file's content; empty takes the measured beam off."""
 
 
-class LinesOut(BaseModel):
+class LinesOut(Out):
     lines: list[ExposureLine]
 
 
-class PickOut(BaseModel):
+class PickOut(Out):
     part: str
     name: str
     summary: str
@@ -279,5 +285,5 @@ class PickOut(BaseModel):
     """For a source, the kinds of modifier that fit it."""
 
 
-class PicksOut(BaseModel):
+class PicksOut(Out):
     picks: list[PickOut]

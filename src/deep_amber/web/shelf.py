@@ -5,7 +5,6 @@ from dataclasses import replace
 from datetime import UTC
 
 from flask import Response, current_app, request
-from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.kit.readings import with_trims
 from ..core.model import Set
@@ -17,15 +16,10 @@ from ..store.ideas import copy_ideas
 from ..store.kit import open_kit
 from .answers import answer, stored_out
 from .described import file_of
-from .schemas import EntryOut, NameIn, ProblemsOut, SaveIn, SetPath, ShelfOut, StaleOut, StoredOut
+from .routes import Routes
+from .schemas import EntryOut, NameIn, SaveIn, SetPath, ShelfOut, StaleOut, StoredOut
 
-shelf = APIBlueprint(
-    "shelf",
-    __name__,
-    url_prefix="/api/sets",
-    abp_tags=[Tag(name="shelf")],
-    abp_responses={"404": ProblemsOut, "422": ProblemsOut},
-)
+shelf = Routes("shelf", "/api/sets", ("404", "413", "422"))
 
 THUMBNAILS = 300  # kept, about 8 kB each
 
@@ -47,7 +41,7 @@ def list_sets() -> Response:
     )
 
 
-@shelf.post("", responses={"201": StoredOut, "413": ProblemsOut})
+@shelf.post("", responses={"201": StoredOut})
 def import_set() -> Response:
     """Puts a set file on the shelf: the request's body is the file, as exported."""
     return _stored(store.add_set(_sessions(), read_set_file(request.get_data())), 201)

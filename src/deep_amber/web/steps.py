@@ -3,7 +3,6 @@
 from dataclasses import replace
 
 from flask import Response, current_app
-from flask_openapi3 import APIBlueprint, Tag
 
 from ..core.framing.framings import FRAMINGS, framed_as
 from ..core.framing.lenses import put_on
@@ -17,8 +16,9 @@ from ..store.kit import open_kit
 from .answers import answer, answer_out
 from .key import support_of_kit
 from .pictures import PictureDesk
+from .routes import Routes
 from .scenes import scene_of, sound
-from .schemas import ProblemsOut, SceneOut
+from .schemas import SceneOut
 from .steps_schemas import (
     FindingOut,
     FindingsIn,
@@ -32,9 +32,7 @@ from .steps_schemas import (
     StepsOut,
 )
 
-steps = APIBlueprint(
-    "steps", __name__, url_prefix="/api", abp_tags=[Tag(name="steps")], abp_responses={"422": ProblemsOut}
-)
+steps = Routes("steps", "/api", ("413", "422", "503"))
 
 
 @steps.get("/steps", responses={"200": StepsOut})

@@ -3,14 +3,13 @@
 from typing import Annotated
 
 from annotated_types import MaxLen
-from pydantic import BaseModel
 
 from ..core.checks.finding import Severity
 from ..core.model import Set
 from ..core.model.camera import Lens
 from ..core.model.patterns import Pattern
 from ..core.steps import StateKind
-from .schemas import AnswerOut, Body, SceneIn
+from .schemas import AnswerOut, Body, Out, SceneIn
 
 
 class FindingsIn(Body):
@@ -21,7 +20,7 @@ class FindingsIn(Body):
     """Of the tab's newest picture."""
 
 
-class StepOut(BaseModel):
+class StepOut(Out):
     code: str
     name: str
     thing: str
@@ -30,13 +29,13 @@ class StepOut(BaseModel):
     """Of its own in the page; empty for the sheet of its thing."""
 
 
-class PatternOut(BaseModel):
+class PatternOut(Out):
     name: Pattern
     key: str
     """Its letter, with Shift."""
 
 
-class StepsOut(BaseModel):
+class StepsOut(Out):
     steps: list[StepOut]
     """In working order."""
     framings: list[str]
@@ -45,7 +44,7 @@ class StepsOut(BaseModel):
     """In the order that they are shown in."""
 
 
-class FindingOut(BaseModel):
+class FindingOut(Out):
     code: str
     severity: Severity
     step: str
@@ -54,13 +53,13 @@ class FindingOut(BaseModel):
     mend: AnswerOut | None
 
 
-class StateOut(BaseModel):
+class StateOut(Out):
     kind: StateKind
     text: str
     """For the rail."""
 
 
-class FindingsOut(BaseModel):
+class FindingsOut(Out):
     states: dict[str, StateOut]
     """Of each step, by its code."""
     findings: list[FindingOut]
@@ -70,7 +69,7 @@ class FramedIn(SceneIn):
     framing: Annotated[str, MaxLen(40)]
 
 
-class LensesOut(BaseModel):
+class LensesOut(Out):
     lenses: list[Lens]
 
 

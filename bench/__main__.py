@@ -5,7 +5,7 @@ import os
 import time
 from pathlib import Path
 
-from tests.browser.page import Server
+from tests.browser.page import FULL, Server
 
 from . import requests as ask
 from .page import page_times
@@ -41,7 +41,7 @@ def measured() -> tuple[float, list[Row]]:
         timing(what, timed.p95 if p95 else timed.median, figure, budget, p95)
 
     start = time.perf_counter()
-    server = Server()
+    server = Server(FULL)
     up = time.perf_counter() - start
     try:
         time.sleep(WARM)

@@ -8,17 +8,28 @@ import tempfile
 import unittest
 from pathlib import Path
 
+from click.testing import CliRunner
 from PIL import Image
 
+from deep_amber.cli import main
 from tests.sets import DEMO
 
 SET = str(next(DEMO.glob("2-*.json")))
 
 
-def run(*arguments: str) -> subprocess.CompletedProcess:
+def started(*arguments: str) -> subprocess.CompletedProcess:
+    """As a program of its own."""
     return subprocess.run(
         [sys.executable, "-m", "deep_amber.cli", *arguments], capture_output=True, text=True, timeout=120
     )
+
+
+def run(*arguments: str) -> subprocess.CompletedProcess:
+    """The same within this process, which has the kernels already."""
+    done = CliRunner().invoke(main, arguments)
+    if done.exception and not isinstance(done.exception, SystemExit):
+        raise done.exception
+    return subprocess.CompletedProcess(arguments, done.exit_code, done.stdout, done.stderr)
 
 
 class CommandLine(unittest.TestCase):
@@ -34,7 +45,7 @@ class CommandLine(unittest.TestCase):
     def test_render(self):
         with tempfile.TemporaryDirectory() as folder:
             out = Path(folder) / "picture.png"
-            done = run("render", SET, "-o", str(out), "--size", "160x200")
+            done = started("render", SET, "-o", str(out), "--size", "160x200")
             self.assertEqual((done.returncode, done.stderr), (0, ""))
             with Image.open(out) as picture:
                 self.assertEqual(picture.size, (160, 200))

@@ -7,7 +7,7 @@ from pathlib import Path
 
 from PIL import Image
 from playwright.sync_api import Page, sync_playwright
-from tests.browser.page import CHROMIUM, DEMO, FLAGS, SIZE, Server
+from tests.browser.page import CHROMIUM, DEMO, FLAGS, FULL, SIZE, Server
 
 from deep_amber.core.model import Point
 from deep_amber.core.picture.lens_rays import Size
@@ -106,7 +106,7 @@ def main() -> None:
     folder = Path(sys.argv[1])
     folder.mkdir(parents=True, exist_ok=True)
     sitters_sheet(folder / "sitters.png")
-    server = Server()
+    server = Server(FULL)
     try:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)

@@ -12,7 +12,7 @@ import click
 
 from .core.model.patterns import PATTERNS, Pattern
 from .core.problem import NotAccepted
-from .core.simulation import SETTLED, simulate
+from .core.simulation import SETTLED, Quality, simulate
 from .core.simulation.readings import Readings
 from .core.simulation.simulate import read
 from .core.units import metered_aperture_text, stops_text
@@ -84,6 +84,10 @@ class PictureSize(click.ParamType[Any]):
         return sides
 
 
+def _settled(size: tuple[int, int]) -> Quality:
+    return replace(SETTLED, size=replace(SETTLED.size, width=size[0], height=size[1]))
+
+
 @main.command()
 @set_file
 @click.option("-o", "out", type=click.Path(path_type=Path, dir_okay=False), required=True, help="PNG file to write.")
@@ -91,8 +95,7 @@ class PictureSize(click.ParamType[Any]):
 def render(set_file: Path, out: Path, size: tuple[int, int]) -> None:
     """Writes the simulated picture."""
     photo_set = _file(set_file).set
-    quality = replace(SETTLED, size=replace(SETTLED.size, width=size[0], height=size[1]))
-    made = simulate(photo_set, sitter_of(photo_set), quality)
+    made = simulate(photo_set, sitter_of(photo_set), _settled(size))
     try:
         out.write_bytes(png_bytes(made.picture))
     except OSError as error:
@@ -191,7 +194,14 @@ def print_schema(kit: bool) -> None:
 @click.option(
     "--demo", type=click.Path(path_type=Path, file_okay=False, exists=True), help="Set files for an empty shelf."
 )
-def serve(data: Path, host: str, port: int, demo: Path | None) -> None:
+@click.option(
+    "--size",
+    type=PictureSize(),
+    default="640x800",
+    show_default=True,
+    help="Of pictures at rest; smaller ones are sooner there on a slow machine.",
+)
+def serve(data: Path, host: str, port: int, demo: Path | None, size: tuple[int, int]) -> None:
     """Starts the web application."""
     from sqlalchemy.exc import DatabaseError
 
@@ -200,7 +210,7 @@ def serve(data: Path, host: str, port: int, demo: Path | None) -> None:
     from .web.serve import serve as start
 
     try:
-        start(data, host, port, demo)
+        start(data, host, port, demo, _settled(size))
     except (DataFault, BadDemo) as fault:
         _fail(str(fault))
     except DatabaseError as error:

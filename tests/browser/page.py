@@ -26,15 +26,16 @@ FLAGS = [
 ] + ["--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"]
 DEMO = Path(__file__).parents[2] / "demo"
 SIZE = {"width": 1280, "height": 800}
+SMALL, FULL = "320x400", "640x800"  # of pictures at rest: tests look at what is drawn, not at how finely
 PATIENCE = 60_000  # ms, for a loaded machine
 
 
 class Server:
     """The server as `make demo` starts it, on a free port and an empty data folder."""
 
-    def __init__(self) -> None:
+    def __init__(self, size: str = SMALL) -> None:
         self._folder = tempfile.TemporaryDirectory()
-        command = [sys.executable, "-m", "deep_amber.cli", "serve", "--port", "0", "--demo", str(DEMO)]
+        command = [sys.executable, "-m", "deep_amber.cli", "serve", "--port", "0", "--demo", str(DEMO), "--size", size]
         self._log = open(f"{self._folder.name}/log", "w")  # noqa: SIM115 (closed in stop)
         self._process = subprocess.Popen(
             [*command, "--data", self._folder.name], stdout=subprocess.PIPE, stderr=self._log, text=True

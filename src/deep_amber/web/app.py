@@ -10,6 +10,7 @@ from flask_openapi3 import Info, OpenAPI
 from .. import __version__
 from ..core.kit.owned import Kit
 from ..core.model import Set
+from ..core.simulation import SETTLED, Quality
 from ..formats.counts import check_counts
 from ..formats.own_json import LARGEST_FILE
 from ..store.database import open_store
@@ -48,13 +49,16 @@ def _same_origin(origin: str | None) -> bool:
         return False
 
 
-def create_app(data_folder: Path, hosts: frozenset[str] = frozenset(), described: bool = False) -> OpenAPI:
+def create_app(
+    data_folder: Path, hosts: frozenset[str] = frozenset(), settled: Quality = SETTLED, described: bool = False
+) -> OpenAPI:
     """The application on a data folder.
 
     Parameters
     ----------
     data_folder : holds the database; made when it is missing
     hosts : host names it answers to beside this machine's own
+    settled : of pictures at rest
     described : whether its OpenAPI document is made, which takes seconds
     """
     app = OpenAPI(
@@ -68,7 +72,7 @@ def create_app(data_folder: Path, hosts: frozenset[str] = frozenset(), described
     app.extensions["folder"] = data_folder
     app.extensions["sessions"] = open_store(data_folder)
     clean_up(data_folder)
-    app.extensions["pictures"] = PictureDesk()
+    app.extensions["pictures"] = PictureDesk(settled)
     app.extensions["thumbnails"] = OrderedDict()
     for routes in (shelf, bench, gear, kit, steps, key, begin, ideas):
         routes.register(app, described)

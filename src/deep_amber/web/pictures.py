@@ -17,8 +17,8 @@ from ..core.pattern.reading import PatternReading, read_pattern
 from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
 from ..core.rules.validation import problems_of
-from ..core.simulation import DRAGGED, SETTLED, Memory, Simulated, simulate
-from ..core.simulation.quality import Quality, oriented
+from ..core.simulation import DRAGGED, SETTLED, Memory, Quality, Simulated, simulate
+from ..core.simulation.quality import oriented
 from ..core.simulation.simulate import quick_quality
 from ..core.simulation.stages import Stages
 from ..formats.sitter_file import known_sitters, sitter_of
@@ -44,7 +44,8 @@ class _GaveWay(Exception):
 class PictureDesk:
     """Holds the kept layers of the server and the newest turn of each tab."""
 
-    def __init__(self) -> None:
+    def __init__(self, settled: Quality = SETTLED) -> None:
+        self._finely = settled
         self._memory = Memory()
         self._busy = threading.Lock()
         self._aside, self._beside = Memory(), threading.Lock()
@@ -130,7 +131,7 @@ class PictureDesk:
                 with self._busy:
                     go_on()
                     self._before = photo_set
-                    return self._made(shown, SETTLED, go_on, was)
+                    return self._made(shown, self._finely, go_on, was)
             except _GaveWay:
                 continue
 

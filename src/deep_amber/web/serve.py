@@ -15,7 +15,7 @@ from ..core.pattern.dial import dial_of
 from ..core.pattern.reading import read_pattern
 from ..core.pattern.shine_on_skin import shine_of
 from ..core.problem import NotAccepted
-from ..core.simulation import DRAGGED, SETTLED, Memory, simulate
+from ..core.simulation import DRAGGED, SETTLED, Memory, Quality, simulate
 from ..core.simulation.stages import Stages
 from ..formats.kit_file import read_kit_file
 from ..formats.own_json import read_at_most
@@ -96,11 +96,11 @@ def load_demo(sessions: Sessions, folder: Path) -> None:
         add_set(sessions, made)
 
 
-def serve(data_folder: Path, host: str, port: int, demo: Path | None) -> None:
-    """Serves until interrupted. `demo`: a folder of set files, imported when the shelf is empty."""
+def serve(data_folder: Path, host: str, port: int, demo: Path | None, settled: Quality = SETTLED) -> None:
+    """Serves until interrupted. demo : a folder of set files, imported when the shelf is empty; settled : of pictures at rest"""
     _lean_memory()
     set_up_log()
-    app = create_app(data_folder, frozenset({host}))
+    app = create_app(data_folder, frozenset({host}), settled)
     sessions = app.extensions["sessions"]
     if demo and not list_sets(sessions):
         load_demo(sessions, demo)

@@ -48,7 +48,7 @@ setup-test: setup .venv/test.done
 
 test: setup-test ## every test: core, formats, store, web, the real page in Chromium
 	rm -f .test-times
-	CHROMIUM=$(CHROMIUM) TEST_TIMES=.test-times $(BIN)/unittest-parallel -t . -s tests -b -j $(JOBS) --result tests.timed.TimedResult
+	PYTHONPATH=. CHROMIUM=$(CHROMIUM) TEST_TIMES=.test-times $(BIN)/unittest-parallel -t . -s tests -b -j $(JOBS) --result tests.timed.TimedResult
 	@sort -rn .test-times | head -20 | sed "s/^/slowest: /"
 
 lint: setup-test

@@ -22,7 +22,7 @@ export function chooseStep(step: Step) {
   const thing = step.thing === "key" ? (typeof key === "number" ? `lights.${key}` : "sitter") : step.thing;
   useFrame.setState({ preview: null });
   choose(asThing(thing));
-  useOpen.setState({ findings: true, step: step.instrument ? step.code : "" });
+  useOpen.setState({ findings: true, step: step.code });
 }
 
 /** Looks at one light alone; the same again looks at all of them. */

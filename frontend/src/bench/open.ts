@@ -2,7 +2,7 @@ import { create } from "zustand";
 
 /** What is open beside the drawings and the picture. */
 interface Open {
-  /** Code of the step that is open with instruments of its own; empty for the sheet of a thing. */
+  /** Code of the step that was chosen; empty when a thing was. */
   step: string;
   /** Whether the sheet shows findings, or the values. */
   findings: boolean;

@@ -9,7 +9,7 @@ import { counted, lightIndex } from "../server/things";
 import { Findings } from "../steps/Findings";
 import { Framings } from "../steps/Framings";
 import { instrumentOf } from "../steps/instruments";
-import { useStep, useSteps } from "../steps/useSteps";
+import { useStep } from "../steps/useSteps";
 import { Parts } from "./Parts";
 import { ThingChips } from "./ThingChips";
 import { ValueField } from "./ValueField";
@@ -39,8 +39,8 @@ export function Sheet() {
 
 function Values() {
   const thing = useBench((s) => s.thing);
-  const step = useSteps()?.steps.find((s) => s.thing === thing);
-  return counted(thing) ? <GearSheet /> : step ? <StepSheet key={thing} code={step.code} /> : null;
+  const step = useStep();
+  return counted(thing) ? <GearSheet /> : step ? <StepSheet key={step.code} code={step.code} /> : null;
 }
 
 /** Values and choices of the chosen thing, of some parts of its sheet. */

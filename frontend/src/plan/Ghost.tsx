@@ -47,7 +47,8 @@ export function Ghost({ now }: { now: Drawing }) {
       outlines.push({ key: `panel ${i}`, d, from: before?.place, to: panel.place });
     }
   });
-  if (differs(then.camera, now.camera)) {
+  // The edges of its view end at the backdrop: they change when the camera does not.
+  if (differs([then.camera.place, then.camera.aim], [now.camera.place, now.camera.aim])) {
     const [x, y] = plan.at(then.camera.place);
     const d = `M${x - 8} ${y - 8}h16v16h-16Z`;
     outlines.push({ key: "camera", d, from: now.camera.place, to: then.camera.place });

@@ -7,7 +7,8 @@ CHROMIUM ?= /usr/bin/chromium
 # Older ones lack instructions that the reference is compiled to.
 LLVM ?= /usr/lib/x86_64-linux-gnu/libLLVM-19.so
 STATIC := src/deep_amber/web/static/index.html
-FRONTEND := $(shell find frontend/src frontend/public -type f) frontend/index.html frontend/vite.config.ts frontend/tsconfig.json
+FRONTEND := $(shell find frontend/src frontend/public -type f) frontend/index.html frontend/vite.config.ts frontend/tsconfig.json \
+	docs/guide.md $(wildcard docs/screenshots/*.png)
 
 MANY ?= 400
 FEW ?= 20

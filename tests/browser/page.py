@@ -44,6 +44,11 @@ class Server:
         self.address = self._process.stdout.readline().split()[-1].rstrip("/")
         self.pid = self._process.pid
 
+    def fault(self) -> str:
+        """How it ended with the last lines of its log, when it has ended; else nothing."""
+        code = self._process.poll()
+        return "" if code is None else f"server ended with {code}: {Path(self._log.name).read_text()[-12000:]}"
+
     def stop(self) -> None:
         self._process.terminate()
         self._process.wait(10)
@@ -100,6 +105,7 @@ class PageTest(unittest.TestCase):
             self.complaints.append(f"request to {request.url}")
 
     def tearDown(self) -> None:
+        self.assertEqual(self.server.fault(), "")
         left = [c for c in self.complaints if not any(e in c for e in self.expected)]
         self.assertEqual(left, [])
 

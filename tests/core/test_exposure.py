@@ -68,6 +68,10 @@ class Response(unittest.TestCase):
         got = to_srgb(np.repeat(values[:, None], 3, 1))[:, 0].astype(int)
         self.assertLessEqual(max(abs(got - [code_value(float(v)) for v in values])), 1)
 
+    def test_what_is_no_number_is_shown_black(self):
+        odd = np.full((4, 3), [np.nan, np.inf, -np.inf], np.float32)
+        np.testing.assert_array_equal(to_srgb(odd), [[0, 255, 0]] * 4)
+
     def test_ladder_goes_down_by_half_stops(self):
         rungs = ladder()
         self.assertEqual(rungs[0], (3.0, 255))

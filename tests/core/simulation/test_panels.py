@@ -9,6 +9,7 @@ import numpy as np
 from deep_amber.core.editing.moves import move
 from deep_amber.core.kit.emission import emissions
 from deep_amber.core.model import Bare, Bowl, Colour, Panel, Point, Softbox, Speedlight, Surface
+from deep_amber.core.picture.lens_rays import Size
 from deep_amber.core.picture.wall_light import wall_light
 from deep_amber.core.simulation import DRAGGED, SETTLED, Memory, simulate
 from deep_amber.core.simulation.quality import SKETCHED
@@ -184,11 +185,20 @@ class Layers(unittest.TestCase):
 
     def test_every_quality_takes_its_own_from_one_memory(self):
         s, memory = demo_file(4).set, Memory()
-        for quality in (SKETCHED, DRAGGED, SETTLED, SKETCHED, DRAGGED):
+        small = replace(SETTLED, size=DRAGGED.size)
+        for quality in (SKETCHED, DRAGGED, small, SKETCHED, DRAGGED, replace(small, size=Size(300, 400))):
             moved = move(s, "lights.0", "place", {"y": s.lights[0].place.y + 0.02}).photo_set
             for state in (s, moved):
                 size = simulate(state, mesh_of(s), quality, memory).picture.shape
                 self.assertEqual(size, (quality.size.height, quality.size.width, 3))
+
+    def test_two_qualities_of_one_size_do_not_share(self):
+        s, memory = demo_file(1).set, Memory()
+        small = replace(SETTLED, size=DRAGGED.size)
+        simulate(s, mesh_of(s), DRAGGED, memory)
+        np.testing.assert_array_equal(
+            simulate(s, mesh_of(s), small, memory).picture, simulate(s, mesh_of(s), small).picture
+        )
 
     def test_light_carried_over_walls_is_the_light_there(self):
         s = plain_set()

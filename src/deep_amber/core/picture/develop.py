@@ -98,12 +98,14 @@ def encode_table() -> np.ndarray:
     return np.round(code * 255).astype(np.uint8)
 
 
-@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+# What is no number is shown black: an index made of it would reach outside the table.
+@nb.njit(nogil=True, fastmath={"nsz", "arcp", "contract", "afn", "reassoc"}, error_model="numpy", cache=True)
 def _encode(linear, table, out, start, stop):
     most = np.float32(len(table) - 1)
     for i in range(start, stop):
         for c in range(3):
-            v = min(max(linear[i, c], _0), _1)
+            v = linear[i, c]
+            v = min(v, _1) if v > _0 else _0
             out[i, c] = table[int(np.sqrt(v) * most + _HALF)]
 
 

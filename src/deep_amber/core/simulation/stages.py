@@ -77,17 +77,22 @@ class Stages:
     # A picture's arrays are large (48 MB of surfaces at 640 x 800, 6 MB a layer), so one of each size is kept, and as
     # many layers as the set needs and one more.
 
+    @property
+    def _finely(self) -> str:
+        """Names what is kept of a picture: two qualities of one size do not share it."""
+        q = self.quality
+        return f"{q.size.width} x {q.size.height}, {q.bounce_rows}, {'fine' if q.outlines else 'quick'}"
+
     def keep_picture(self, stage: str, key: Hashable, make: Callable[[], T], entries: int = 1) -> T:
-        return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries)
+        return self.memory.keep(f"{stage} {self._finely}", key, make, entries)
 
     def keep_layer(self, stage: str, key: Hashable, make: Callable[[], T], needed: int) -> T:
-        return self.memory.keep(f"{stage} {self.quality.size.height}", key, make, entries=needed + 1)
+        return self.memory.keep(f"{stage} {self._finely}", key, make, entries=needed + 1)
 
     def make_room(self) -> None:
         """Lets go of a picture's arrays when something else is seen now: old and new ones are not held together."""
-        size = self.quality.size
-        key = (self.key(framed), size)
-        self.memory.keep(f"{size.height} framed", key, lambda: self.memory.forget(f" {size.height}"), 1)
+        key = (self.key(framed), self.quality.size)
+        self.memory.keep(f"{self._finely} framed", key, lambda: self.memory.forget(f" {self._finely}"), 1)
 
     def posed(self) -> Posed:
         return self.memory.keep(

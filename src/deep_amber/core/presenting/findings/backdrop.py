@@ -31,9 +31,7 @@ def _narrow(f: Finding, say: Say) -> str:
 def _shadow(f: Finding, _: Say) -> str:
     side = f.named["side"]
     where = "behind the head" if side == "middle" else f"on {side}"
-    return (
-        f"The sitter's shadow by {f.named['light']} shows on the backdrop {where}, {stops(f.figures['stops'])} darker."
-    )
+    return f"The sitter's shadow from {f.named['light']} shows on the backdrop {where}, {stops(f.figures['stops'])} darker."
 
 
 def _shadow_out(f: Finding, say: Say) -> str:
@@ -44,7 +42,7 @@ def _shadow_out(f: Finding, say: Say) -> str:
         where = f"{beyond} {side} the frame"
     else:
         where = f"{beyond} outside the frame on {side}"
-    return f"The head's shadow by {f.named['light']} falls {where}."
+    return f"The head's shadow from {f.named['light']} falls {where}."
 
 
 def _creases(f: Finding, say: Say) -> str:

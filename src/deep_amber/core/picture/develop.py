@@ -74,6 +74,7 @@ def show_sheet(
     out: np.ndarray,
     front: np.ndarray,
     back: np.ndarray,
+    part: tuple[int, int],
     emitter: Emitter | None = None,
 ) -> None:
     """Draws a panel or a light itself where it stands in the picture, in place.
@@ -82,12 +83,16 @@ def show_sheet(
     ----------
     nearest : (n,) distance of what is drawn already [m], kept up; lens : (3,) [m]; quad : (1, 15) row
     front, back : (3,) values, 1 = white; out : (n, 3)
+    part : first place and the one after the last that the sheet may cover
     emitter : a light's, whose pattern and beam are drawn at `front` along its axis
     """
     glows = emitter is not None
     table = emitter if emitter is not None else quad_emitter(UNIT)
+    first, last = part
     in_chunks(
-        lambda a, b: _show(seen.views, nearest, lens, quad, table, front, back, glows, out, a, b), len(out), 65536
+        lambda a, b: _show(seen.views, nearest, lens, quad, table, front, back, glows, out, first + a, first + b),
+        last - first,
+        65536,
     )
 
 

@@ -64,34 +64,52 @@ def _panel_values(stages: Stages) -> list[tuple[np.ndarray, np.ndarray]]:
     return values
 
 
-def _in_frame(stages: Stages, quad: Quad) -> bool:
-    """Whether any of a quad may be in the picture."""
+def _rows_of(stages: Stages, quad: Quad) -> tuple[float, float]:
+    """Between which heights of the picture a quad may be seen, from its top 0 to its foot 1; (0, 0) when it is not."""
     camera = stages.photo_set.camera
     right, up, forward = aiming_axes(camera.place, camera.aim)
     wide, high = field_of_view(camera, stages.quality.size.aspect)
     off = quad.corners - camera.place.array
     x, y, z = off @ right, off @ up, off @ forward
     outside = (z <= 0, x > wide * z, x < -wide * z, y > high * z, y < -high * z)
-    return not any(side.all() for side in outside)
+    if any(side.all() for side in outside):
+        return 0.0, 0.0
+    if (z <= 0).any():
+        return 0.0, 1.0
+    down = (1 - y / (z * high)) / 2
+    return float(down.min()), float(down.max())
 
 
-def _show_things(stages: Stages, seen: Seen, out: np.ndarray) -> None:
-    """Draws panels and lights that stand in the picture."""
+def _show_things(stages: Stages, seen: Seen, out: np.ndarray, in_rows: bool) -> None:
+    """Draws panels and lights that stand in the picture; in_rows : the places are its pixels, row by row."""
     photo_set = stages.photo_set
     panels = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
     lights = [(light, emitter_quad(light)) for light in photo_set.lights]
-    shown = [k for k, quad in enumerate(panels) if _in_frame(stages, quad)]
-    lit = [(light, quad) for light, quad in lights if _in_frame(stages, quad)]
+    at_panels = [_rows_of(stages, quad) for quad in panels]
+    shown = [k for k, rows in enumerate(at_panels) if rows != (0, 0)]
+    lit = [(light, quad, rows) for light, quad in lights if (rows := _rows_of(stages, quad)) != (0, 0)]
     if not stages.quality.things or (not shown and not lit):
         return
+
+    def part(rows: tuple[float, float]) -> tuple[int, int]:
+        """Of the places: pixels run row by row, so a quad's rows are one piece of them; added places run as they come."""
+        if not in_rows:
+            return 0, len(seen.points)
+        size = stages.quality.size
+        first, last = (
+            max(0, math.floor(rows[0] * size.height) - 1),
+            min(size.height, math.ceil(rows[1] * size.height) + 1),
+        )
+        return first * size.width, max(first, last) * size.width
+
     nearest, lens = seen.distance.copy(), photo_set.camera.place.array
     values = _panel_values(stages) if shown else []
     for k in shown:
-        show_sheet(seen, nearest, lens, quad_rows([panels[k]]), out, *values[k])
-    for light, quad in lit:
+        show_sheet(seen, nearest, lens, quad_rows([panels[k]]), out, *values[k], part(at_panels[k]))
+    for light, quad, rows in lit:
         emission = emissions(light)[0]
         value = emission.radiance * exposed(photo_set, light) * exposure_factor(photo_set.camera) * math.pi
-        show_sheet(seen, nearest, lens, quad_rows([quad]), out, value, np.zeros(3), emission.emitter)
+        show_sheet(seen, nearest, lens, quad_rows([quad]), out, value, np.zeros(3), part(rows), emission.emitter)
 
 
 def _add_catchlights(stages: Stages, seen: Seen, at: str, light: Light, scale: np.ndarray, out: np.ndarray) -> None:
@@ -176,14 +194,14 @@ def linear_picture(stages: Stages) -> np.ndarray:
             scale = exposed(photo_set, light) * exposure_factor(photo_set.camera)
             _add_catchlights(stages, seen, "pixels", light, scale, out)
             _add_catchlights(stages, places, "outlines", light, scale, added)
-        _show_things(stages, places, added)
-        _show_things(stages, seen, out)
+        _show_things(stages, places, added, False)
+        _show_things(stages, seen, out, True)
         in_focus = focused(stages, out, places, added, owner)
         if in_focus is not None:
             return in_focus
         _average_outlines(out, added, owner)
     else:
-        _show_things(stages, seen, out)
+        _show_things(stages, seen, out, True)
     return out
 
 

@@ -3,6 +3,8 @@
 import json
 import unittest
 
+from tests.sets import demo_file
+
 from .page import PageTest
 
 GONE = "net::ERR_FAILED"
@@ -122,6 +124,24 @@ class LosingNothing(PageTest):
             "was => document.querySelector('input[data-field=\"lights.0.place.x\"]').value !== was", arg=moved
         )
         self.saved()
+
+    def test_a_choice_made_while_another_change_is_under_way_stands_with_it(self):
+        self.open_demo()
+        held = []
+        self.page.route("**/api/step", lambda route: held.append(route))
+        self.page.keyboard.press(".")
+        while not held:
+            self.page.wait_for_timeout(20)
+        self.page.get_by_role("tab", name="modifier").click()
+        self.page.get_by_role("combobox", name="modifier").click()
+        self.page.get_by_title("90 cm octa", exact=True).click()
+        held[0].continue_()
+        self.field("lights.0.modifier.diameter").wait_for()
+        self.saved()
+        kept = self.page.evaluate("() => fetch(location.pathname.replace('/set/', '/api/sets/')).then(r => r.json())")
+        light, was = kept["file"]["set"]["lights"][0], demo_file(1).set.lights[0]
+        self.assertEqual(light["modifier"]["kind"], "octa")
+        self.assertGreater(light["output"], was.output)
 
     def test_a_save_that_is_not_answered_is_made_again(self):
         self.expected = [GONE]

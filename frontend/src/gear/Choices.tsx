@@ -68,7 +68,7 @@ export function ModifierSwap({ index }: { index: number }) {
   if (!light) {
     return null;
   }
-  const now = light.modifier_item || light.modifier.kind || "bare";
+  const now = light.modifier_item || (light.modifier.kind ?? "bare").replace("_", " ");
   const named = (list: Pick[]) => list.map((p) => ({ value: p.name, label: p.name }));
   const fitting = picks.filter((p) => p.part === "modifiers" && fits.includes(p.kind));
   return (

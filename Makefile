@@ -18,7 +18,8 @@ FEW ?= 20
 demo: setup ## set up, build, load the demo sets into an empty shelf, start, print the address
 	$(BIN)/deep-amber serve --data data --demo demo --port $(PORT)
 
-setup: .venv/run.done $(STATIC) .venv/warm.done
+setup: ## packages, page and kernels; what is fetched and built for the page goes beside the rest
+	@$(MAKE) --no-print-directory -j3 .venv/run.done $(STATIC) .venv/warm.done
 
 .venv/run.done: requirements/run.txt pyproject.toml
 	test -x $(BIN)/python || $(PYTHON) -m venv .venv

@@ -10,7 +10,7 @@ STATIC := src/deep_amber/web/static/index.html
 FRONTEND := $(shell find frontend/src frontend/public -type f) frontend/index.html frontend/vite.config.ts frontend/tsconfig.json \
 	docs/guide.md $(wildcard docs/screenshots/*.png)
 
-MANY ?= 400
+MANY ?= 600
 FEW ?= 20
 
 .PHONY: demo test setup setup-test lint bench fuzz shots reference sitters client clean

@@ -41,7 +41,7 @@ class Brief(PageTest):
         self.page.get_by_text("the aim is 8 : 1").wait_for()
         self.page.get_by_role("button", name="1 Brief look here").wait_for()
         self.page.get_by_role("tab", name="aims").click()
-        self.choose("for", "beauty")
+        self.choose("purpose", "beauty")
         self.page.wait_for_function(
             "() => document.querySelector('input[data-field=\"look.ratio\"]').value === '2 : 1'"
         )

@@ -52,7 +52,7 @@ export function ThingChips() {
           name={light.name}
           role={light.role}
           off={!light.on}
-          short={lights.length > 4}
+          short={ordered.length + others > 5}
         />
       ))}
       {drawing?.panels.map((panel, i) => (

@@ -18,7 +18,7 @@ LABELS = {
     "hung": "hangs",
     "creases": "creases",
     "orientation": "orientation",
-    "purpose": "for",
+    "purpose": "purpose",
     "key": "key",
     "hardness": "shadow edges",
     "pattern": "pattern",

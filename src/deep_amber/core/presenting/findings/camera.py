@@ -28,8 +28,8 @@ def _too_near(f: Finding, say: Say) -> str:
 
 def _depth(f: Finding, say: Say) -> str:
     behind = f.figures.get("sharp_behind_m")
-    far = "to the horizon" if behind is None else f"{say.length(behind)} behind it"
-    sharp = f"{aperture_text(f.figures['aperture'])} is sharp {say.length(f.figures['sharp_before_m'])} before the eye and {far}"
+    far = "the horizon" if behind is None else f"{say.length(behind)} behind it"
+    sharp = f"At {aperture_text(f.figures['aperture'])} it is sharp from {say.length(f.figures['sharp_before_m'])} before the eye to {far}"
     ears = "soft" if f.code == "camera.ears_soft" else "sharp"
     blur = f.figures["backdrop_blur_share"] * 100
     return (

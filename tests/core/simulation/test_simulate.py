@@ -1,6 +1,7 @@
 """Picture and readings of a set: effects of the trade, layers, sameness."""
 
 import math
+import re
 import unittest
 from dataclasses import replace
 
@@ -105,7 +106,7 @@ class Layers(unittest.TestCase):
     def made_for(self, photo_set) -> set[str]:
         self.memory.made.clear()
         simulate(photo_set, self.mesh, DRAGGED, self.memory)
-        return {stage.rstrip("0123456789 ") for stage in self.memory.made}
+        return {re.sub(r" \d+x\d+/\d+/\w+$", "", stage) for stage in self.memory.made}
 
     def test_output_and_exposure_only_recombine(self):
         self.assertEqual(self.made_for(with_light(self.set, output=-1.0)), set())

@@ -81,7 +81,7 @@ class Stages:
     def _finely(self) -> str:
         """Names what is kept of a picture: two qualities of one size do not share it."""
         q = self.quality
-        return f"{q.size.width} x {q.size.height}, {q.bounce_rows}, {'fine' if q.outlines else 'quick'}"
+        return f"{q.size.width}x{q.size.height}/{q.bounce_rows}/{'fine' if q.outlines else 'quick'}"
 
     def keep_picture(self, stage: str, key: Hashable, make: Callable[[], T], entries: int = 1) -> T:
         return self.memory.keep(f"{stage} {self._finely}", key, make, entries)

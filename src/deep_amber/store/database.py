@@ -3,16 +3,15 @@
 from pathlib import Path
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
-from alembic.util import CommandError
-from sqlalchemy import Engine, create_engine, event
+from sqlalchemy import Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session, sessionmaker
 
 from .faults import DataFault, words_for
 
 DATABASE_NAME = "deep-amber.sqlite"
+NEWEST = "0004"
+"""The last of the migrations."""
 
 
 def _set_pragmas(connection: Any, _record: object) -> None:
@@ -39,13 +38,30 @@ def open_engine(folder: Path) -> Engine:
     return engine
 
 
+def is_newest(engine: Engine) -> bool:
+    """Whether the schema is the one this program was written for."""
+    with engine.connect() as connection:
+        if not inspect(connection).has_table("alembic_version"):
+            return False
+        return connection.execute(text("SELECT version_num FROM alembic_version")).scalars().all() == [NEWEST]
+
+
 def migrate(engine: Engine) -> None:
-    """Brings the schema up to date."""
+    """Brings the schema up to date; DataFault when it is a newer one."""
+    if is_newest(engine):
+        return
+    from alembic import command  # only when there is something to do: loading it takes a quarter of a second
+    from alembic.config import Config
+    from alembic.util import CommandError
+
     config = Config()
     config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
     with engine.begin() as connection:
         config.attributes["connection"] = connection
-        command.upgrade(config, "head")
+        try:
+            command.upgrade(config, "head")
+        except CommandError:
+            raise DataFault(f"{engine.url.database} was written by a newer Deep Amber: this one does not read it") from None
 
 
 def open_store(folder: Path) -> sessionmaker[Session]:
@@ -57,9 +73,9 @@ def open_store(folder: Path) -> sessionmaker[Session]:
     place = folder / DATABASE_NAME
     try:
         migrate(engine)
-    except CommandError:
+    except DataFault:
         engine.dispose()
-        raise DataFault(f"{place} was written by a newer Deep Amber: this one does not read it") from None
+        raise
     except DatabaseError as error:
         engine.dispose()
         raise DataFault(f"{place}: {words_for(error)}") from None

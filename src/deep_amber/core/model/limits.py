@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import fields, is_dataclass
+from dataclasses import dataclass, fields, is_dataclass
 from functools import cache
 from typing import Annotated, Any, Literal, get_args, get_origin, get_type_hints
 
@@ -60,21 +60,40 @@ def _check_value(path: str, value: Any, metadata: tuple[Any, ...]) -> Iterator[P
             yield Problem(path, "is empty", f"at least {limit.min_length} character")
 
 
+@dataclass(frozen=True)
+class _Part:
+    """What a field or an entry of a tuple may be."""
+
+    limits: tuple[Any, ...]
+    choices: tuple[Any, ...]
+    entry: "_Part | None"
+
+    @classmethod
+    def of(cls, hint: Any) -> "_Part":
+        limits = get_args(hint)[1:] if get_origin(hint) is Annotated else ()
+        plain = get_args(hint)[0] if limits else hint
+        choices = get_args(plain) if get_origin(plain) is Literal else ()
+        return cls(limits, choices, cls.of(get_args(plain)[0]) if get_origin(plain) is tuple else None)
+
+
+@cache
+def _parts(cls: Any) -> list[tuple[str, _Part]]:
+    return [(item.name, _Part.of(_hints(cls)[item.name])) for item in fields(cls)]
+
+
 def check_limits(value: Any, path: str = "") -> Iterator[Problem]:
     """Yields a problem for every number or text of a scene dataclass that is outside its limits."""
-    for item in fields(value):
-        where = f"{path}.{item.name}" if path else item.name
-        yield from _check(where, getattr(value, item.name), _hints(value.__class__)[item.name])
+    for name, part in _parts(value.__class__):
+        yield from _check(f"{path}.{name}" if path else name, getattr(value, name), part)
 
 
-def _check(where: str, part: Any, hint: Any) -> Iterator[Problem]:
-    metadata = get_args(hint)[1:] if get_origin(hint) is Annotated else ()
-    plain = get_args(hint)[0] if metadata else hint
-    yield from _check_value(where, part, metadata)
-    if is_dataclass(part):
-        yield from check_limits(part, where)
-    elif isinstance(part, tuple):
-        for i, entry in enumerate(part):
-            yield from _check(f"{where}.{i}", entry, get_args(plain)[0])
-    elif get_origin(plain) is Literal and part not in get_args(plain):
-        yield Problem(where, f"{part!r} is not known", " or ".join(map(str, get_args(plain))))
+def _check(where: str, value: Any, part: _Part) -> Iterator[Problem]:
+    if part.limits:
+        yield from _check_value(where, value, part.limits)
+    if is_dataclass(value):
+        yield from check_limits(value, where)
+    elif isinstance(value, tuple):
+        for i, entry in enumerate(value):
+            yield from _check(f"{where}.{i}", entry, part.entry or _Part.of(Any))
+    elif part.choices and value not in part.choices:
+        yield Problem(where, f"{value!r} is not known", " or ".join(map(str, part.choices)))

@@ -4,7 +4,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
-from scipy.ndimage import maximum_filter
 
 from ..answer import Answer, Moves
 from ..model.limits import bounds
@@ -105,6 +104,8 @@ def _poses(s: _Search) -> list[list[Way]]:
 def _everywhere(s: _Search) -> list[Way]:
     """All directions that may have the pattern, by the dial with a place of margin and between its places, at several
     distances."""
+    from scipy.ndimage import maximum_filter  # at first use: loading it takes half a second
+
     grown = maximum_filter(s.sphere.shares[..., s.target] > 0.05, size=3)
     ways = [direction(AZIMUTHS[c] + a, ELEVATIONS[r] + e) for r, c in np.argwhere(grown) for a, e in BETWEEN]
     # Steep and behind places lie beyond the dial.

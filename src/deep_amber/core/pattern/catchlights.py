@@ -7,6 +7,7 @@ between the two (law of reflection). What shows lies on the cornea's disc, and n
 import math
 from dataclasses import dataclass, replace
 
+import numba as nb
 import numpy as np
 
 from ..geometry.quads import Quad
@@ -77,18 +78,28 @@ def _outline_places(emitter: Emitter) -> np.ndarray:
     return round_one if emitter.row[ROUND] else round_one / np.abs(round_one).max(1, keepdims=True)
 
 
-def _mirror_points(
-    places: np.ndarray, lens: np.ndarray, middle: np.ndarray, gaze: np.ndarray
-) -> tuple[np.ndarray, np.ndarray]:
-    """(n, 3) points of the cornea that mirror places into the lens, and their normals: a fixed point in four rounds."""
-    normal = np.repeat(gaze[None], len(places), 0)
-    for _ in range(4):
-        points = middle + CORNEA * normal
-        to_light, to_lens = places - points, lens - points
-        half = to_light / np.linalg.norm(to_light, axis=1, keepdims=True)
-        half = half + to_lens / np.linalg.norm(to_lens, axis=1, keepdims=True)
-        normal = half / np.maximum(np.linalg.norm(half, axis=1, keepdims=True), 1e-9)
-    return middle + CORNEA * normal, normal
+@nb.njit(error_model="numpy", cache=True)
+def _halfway(places, lens, middle, gaze):
+    """Points of a cornea and their normals that halve the angle between places and lens: a fixed point in four rounds."""
+    points, normals = np.empty((len(places), 3)), np.empty((len(places), 3))
+    for i in range(len(places)):
+        for k in range(3):
+            normals[i, k] = gaze[k]
+        for turn in range(5):
+            for k in range(3):
+                points[i, k] = middle[k] + CORNEA * normals[i, k]
+            if turn == 4:
+                break
+            to_light, to_lens = places[i] - points[i], lens - points[i]
+            half = to_light / math.sqrt((to_light**2).sum()) + to_lens / math.sqrt((to_lens**2).sum())
+            normals[i] = half / max(math.sqrt((half**2).sum()), 1e-9)
+    return points, normals
+
+
+def _mirror_points(places: np.ndarray, lens: np.ndarray, eye: "_Eye") -> tuple[np.ndarray, np.ndarray]:
+    """(n, 3) points of the cornea that mirror (n, 3) places into the lens, and their normals."""
+    points, normals = _halfway(*(np.array(k, float) for k in (places, lens, eye.cornea, eye.gaze)))
+    return points, normals
 
 
 def _clock(x: float, y: float) -> str:
@@ -185,7 +196,7 @@ def _in_eye(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
     lens = camera.place.array
     samples = _front_samples(shown.emitter)
     places = row[:3] + samples[:, :1] * row[3:6] + samples[:, 1:] * row[6:9]
-    points, normals = _mirror_points(places, lens, eye.cornea, eye.gaze)
+    points, normals = _mirror_points(places, lens, eye)
     in_disc = normals @ eye.gaze > math.sqrt(1 - (IRIS / CORNEA) ** 2)
     ways = places - points
     free = np.zeros(len(points), bool)
@@ -201,10 +212,8 @@ def _in_eye(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
     iris = eye.cornea + math.sqrt(CORNEA**2 - IRIS**2) * eye.gaze
     right, up, _ = aiming_axes(camera.place, Point(*map(float, eye.middle)))
     on_picture = np.stack([(points - iris) @ right, (points - iris) @ up], 1) / IRIS
-    rim, _ = _mirror_points(
-        row[:3] + _outline_places(shown.emitter) @ row[3:9].reshape(2, 3), lens, eye.cornea, eye.gaze
-    )
-    outline = tuple((float((p - iris) @ right / IRIS), float((p - iris) @ up / IRIS)) for p in rim)
+    rim, _ = _mirror_points(row[:3] + _outline_places(shown.emitter) @ row[3:9].reshape(2, 3), lens, eye)
+    outline = tuple(zip(((rim - iris) @ right / IRIS).tolist(), ((rim - iris) @ up / IRIS).tolist(), strict=True))
     share = float(seen.mean())
     x, y = (on_picture[seen] if seen.any() else on_picture).mean(0)
     if share < LEAST:

@@ -4,7 +4,6 @@ from dataclasses import dataclass
 
 import contourpy
 import numpy as np
-from scipy.ndimage import distance_transform_edt, label, zoom
 
 from ..model.key import key_index
 from ..model.patterns import PATTERNS, Pattern
@@ -79,6 +78,8 @@ def _finer(axis: np.ndarray) -> np.ndarray:
 
 def _label(field: np.ndarray, taken: list[tuple[float, ...]]) -> tuple[float, float]:
     """The place for a region's name: far from its edge, rather near the nose's axis, and clear of what is drawn there."""
+    from scipy.ndimage import distance_transform_edt  # at first use: loading it takes half a second
+
     inside = distance_transform_edt(np.pad(field > 0, 1))[1:-1, 1:-1]
     azimuths, elevations = _finer(AZIMUTHS)[None, :], _finer(ELEVATIONS)[:, None]
     inside = np.where(field > 0, inside - NEARER * np.abs(azimuths), -np.inf)
@@ -96,6 +97,8 @@ def _area(field: np.ndarray) -> float:
 
 def _upsampled(field: np.ndarray) -> np.ndarray:
     """(rows, columns, k) on the finer grid, interpolated between the places read."""
+    from scipy.ndimage import zoom  # at first use: loading it takes half a second
+
     return zoom(field, (*(((n - 1) * FINER + 1) / n for n in field.shape[:2]), 1), order=1)
 
 
@@ -113,6 +116,8 @@ def _regions(shares: np.ndarray, taken: list[tuple[float, ...]]) -> tuple[Region
 
 def _halves(over: np.ndarray) -> list[np.ndarray]:
     """The parts of a region that do not touch, so that each side of the face has its label."""
+    from scipy.ndimage import label  # at first use: loading it takes half a second
+
     parts, count = label(over > 0)
     return [np.where((parts == k) | (over <= 0), over, -1e-3) for k in range(1, count + 1)]
 

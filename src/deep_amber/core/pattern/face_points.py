@@ -2,12 +2,15 @@
 
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from typing import TYPE_CHECKING
 
 import numpy as np
-from scipy.sparse import csr_array
 
 from ..sitter.mesh import EYE_LEFT, EYE_RIGHT, GLASSES, LASH, SKIN, SitterMesh
 from ..transport.tracer import build_tracer
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
 
 STEP = 0.004  # [m] of the grid on the adult's face; a smaller face has a finer one
 ACROSS, UP, DOWN, DEEP = 0.08, 0.08, 0.105, 0.085  # [m] of the grid about the eyes, and how far back a point may lie
@@ -31,8 +34,10 @@ class FacePoints:
     centre: np.ndarray  # (3,) what directions of light are measured from
 
     @cached_property
-    def smoothing(self) -> csr_array:
+    def smoothing(self) -> "csr_array":
         """(n, n): half a point itself, half the mean of it and its neighbours."""
+        from scipy.sparse import csr_array  # at first use: loading it takes half a second
+
         known = self.neighbours >= 0
         count = known.sum(1) + 1
         own = np.arange(len(self.points))

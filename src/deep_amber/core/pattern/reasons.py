@@ -4,7 +4,6 @@ import math
 from dataclasses import dataclass, field
 
 import numpy as np
-from scipy import ndimage
 
 from ..model.patterns import Pattern
 from .face_points import FacePoints
@@ -47,6 +46,8 @@ def triangle(level: np.ndarray, face: FacePoints, m: Measures, eye_width: float,
     level : (n,) light on the points; m : its measures, the first of them
     eye_width, nose_length : [m]
     """
+    from scipy import ndimage  # at first use: loading it takes half a second
+
     soft = smoothed(level[None], face)[0]
     start, side = int(m.start[0]), face.regions["side_L" if m.shadow_left[0] else "side_R"]
     if start < 0:

@@ -55,7 +55,7 @@ class Seen:
         """Rows of the places on the eyes."""
         return np.where(self.kinds == EYE_KIND)[0]
 
-    @cached_property
+    @property
     def walls(self) -> tuple[np.ndarray, np.ndarray]:
         """Points and normals of the places on room and backdrop."""
         return self.points[self.on_walls], self.normals[self.on_walls]
@@ -120,15 +120,18 @@ def walls_seen(photo_set: Set, rays: np.ndarray) -> Seen:
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _interpolate(faces, face, weights, vertices, normals, tangents, colours, gloss, parts, kind_of_part, rotation, rows,
-                 views, out_normals, out_tangents, out_albedo, out_gloss, out_kinds, out_lift, start, stop):  # fmt: skip
+def _interpolate(lens, directions, distance, faces, face, weights, vertices, normals, tangents, colours, gloss, parts,
+                 kind_of_part, rotation, rows, views, out_distance, out_points, out_normals, out_tangents, out_albedo, out_gloss, out_kinds, out_lift, start, stop):  # fmt: skip
     # Plain scalars throughout: a small array would be taken from the heap for every pixel.
     for j in range(start, stop):
-        i, f = rows[j], face[j]
+        i = rows[j]
+        f = face[i]
         a, b, c = faces[f, 0], faces[f, 1], faces[f, 2]
-        wa, wb, wc = weights[j, 0], weights[j, 1], weights[j, 2]
+        wa, wb, wc = weights[i, 0], weights[i, 1], weights[i, 2]
+        out_distance[i] = distance[i]
         out_gloss[i] = wa * gloss[a] + wb * gloss[b] + wc * gloss[c]
         for k in range(3):
+            out_points[i, k] = lens[k] + directions[i, k] * distance[i]
             out_albedo[i, k] = wa * colours[a, k] + wb * colours[b, k] + wc * colours[c, k]
         n0 = wa * normals[a, 0] + wb * normals[b, 0] + wc * normals[c, 0]
         n1 = wa * normals[a, 1] + wb * normals[b, 1] + wc * normals[c, 1]
@@ -164,17 +167,15 @@ def all_seen(photo_set: Set, mesh: SitterMesh, posed: Posed, rays: SitterRays, d
     weights = np.empty((n, 3), np.float32)
 
     def work(a: int, b: int) -> None:
-        hits = rays.first_hits(np.repeat(lens[None], b - a, 0), directions[a:b], with_lashes=True)
+        hits = rays.first_hits(np.broadcast_to(lens, (b - a, 3)), directions[a:b], with_lashes=True)
         face[a:b], distance[a:b], weights[a:b] = hits.face, hits.distance, hits.weights
 
     in_chunks(work, n, 8192)
     rows = np.where((face >= 0) & (distance < seen.distance))[0]
-    seen.distance[rows] = distance[rows]
-    seen.points[rows] = lens + directions[rows] * distance[rows, None]
     in_chunks(
-        lambda a, b: _interpolate(mesh.faces, face[rows], weights[rows], posed.vertices, posed.normals, posed.tangents,
-                                  mesh.colours, mesh.gloss, mesh.parts, _KIND_OF_PART, posed.rotation, rows, seen.views,
-                                  seen.normals, seen.tangents, seen.albedo, seen.gloss, seen.kinds,
+        lambda a, b: _interpolate(lens, directions, distance, mesh.faces, face, weights, posed.vertices, posed.normals, posed.tangents,
+                                  mesh.colours, mesh.gloss, mesh.parts, _KIND_OF_PART, posed.rotation, rows, seen.views, seen.distance,
+                                  seen.points, seen.normals, seen.tangents, seen.albedo, seen.gloss, seen.kinds,
                                   seen.lift, a, b),
         len(rows), 8192,
     )  # fmt: skip

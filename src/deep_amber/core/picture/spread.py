@@ -19,12 +19,15 @@ class Spreading:
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _choose(places, points, normals, kinds, c_points, c_normals, c_kinds, wide, high, near, rows, weights, start, stop):
+def _choose(places, width, height, points, normals, kinds, c_points, c_normals, c_kinds, wide, high, near, rows, weights, start, stop):
     w9, r9 = np.empty(9, np.float32), np.empty(9, np.int32)
     one, reach, least, other = np.float32(1), np.float32(1.5), np.float32(0.02), np.float32(0.05)
     nearness = one / np.float32(near)
     for i in range(start, stop):
-        x, y = places[i, 0] * wide - 0.5, places[i, 1] * high - 0.5
+        if len(places):
+            x, y = places[i, 0] * wide - 0.5, places[i, 1] * high - 0.5
+        else:
+            x, y = (i % width + 0.5) / width * wide - 0.5, (i // width + 0.5) / height * high - 0.5
         cx, cy = int(np.floor(x + 0.5)), int(np.floor(y + 0.5))
         k = 0
         for b in range(cy - 1, cy + 2):
@@ -57,17 +60,18 @@ def _choose(places, points, normals, kinds, c_points, c_normals, c_kinds, wide, 
             weights[i, m] /= total
 
 
-def spreading(places: np.ndarray, seen: Seen, coarse: Seen, coarse_size: Size) -> Spreading:
+def spreading(places: np.ndarray | Size, seen: Seen, coarse: Seen, coarse_size: Size) -> Spreading:
     """The four coarse places, with weights, that stand for each picture place.
 
     Parameters
     ----------
-    places : (n, 2) picture places in 0..1; seen : their surfaces; coarse : surfaces of the coarse grid
+    places : (n, 2) picture places in 0..1, or the size of the picture for its pixels; seen : their surfaces; coarse : surfaces of the coarse grid
     """
-    n = len(places)
+    n, size = len(seen.points), places if isinstance(places, Size) else Size(1, 1)
+    at = np.zeros((0, 2)) if isinstance(places, Size) else places
     rows, weights = np.empty((n, 4), np.uint16), np.empty((n, 4), np.float32)
     in_chunks(
-        lambda a, b: _choose(places, seen.points, seen.normals, seen.kinds, coarse.points, coarse.normals, coarse.kinds,
+        lambda a, b: _choose(at, size.width, size.height, seen.points, seen.normals, seen.kinds, coarse.points, coarse.normals, coarse.kinds,
                              coarse_size.width, coarse_size.height, NEAR, rows, weights, a, b),
         n, 16384,
     )  # fmt: skip

@@ -31,13 +31,13 @@ def wall_places(photo_set: Set, size: Size, seen: Seen) -> WallPlaces:
     y, x = np.mgrid[0:rows, 0:columns]
     places = np.stack([x * STEP / size.width, y * STEP / size.height], -1).reshape(-1, 2)
     at = walls_seen(photo_set, directions(photo_set.camera, size.aspect, places))
-    points, normals = seen.walls
-    between = np.empty(len(points), np.bool_)
+    rows_of_walls = seen.on_walls
+    between = np.empty(len(rows_of_walls), np.bool_)
     in_chunks(
         lambda a, b: _between(
-            seen.on_walls, points, normals, size.width, columns, at.points, at.normals, between, a, b
+            rows_of_walls, seen.points, seen.normals, size.width, columns, at.points, at.normals, between, a, b
         ),
-        len(points),
+        len(between),
         8192,
     )
     return WallPlaces(at, between)
@@ -54,13 +54,14 @@ def _cell(i, width, columns):
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _between(rows, points, normals, width, columns, at_points, at_normals, out, start, stop):
     for j in range(start, stop):
-        corner, _, _ = _cell(rows[j], width, columns)
+        i = rows[j]
+        corner, _, _ = _cell(i, width, columns)
         out[j] = True
         for k in (0, 1, columns, columns + 1):
             off, facing = 0.0, 0.0
             for c in range(3):
-                off += (at_points[corner + k, c] - points[j, c]) * normals[j, c]
-                facing += at_normals[corner + k, c] * normals[j, c]
+                off += (at_points[corner + k, c] - points[i, c]) * normals[i, c]
+                facing += at_normals[corner + k, c] * normals[i, c]
             if abs(off) > 2e-3 or facing < 0.999:
                 out[j] = False
 
@@ -84,15 +85,15 @@ def wall_light(seen: Seen, places: WallPlaces, size: Size, emitter: Emitter, cel
     seen : the picture's surfaces; places : `wall_places` of the same picture
     cell : as for `unshadowed`
     """
-    points, normals = seen.walls
     if emitter.row[HAS_GATE] > 0 or emitter.row[FINER] < SHARP:
-        return unshadowed(points, normals, emitter, cell)
+        return unshadowed(*seen.walls, emitter, cell)
     light = unshadowed(places.at.points, places.at.normals, emitter, cell)
-    out = np.empty(len(points), np.float32)
+    out = np.empty(len(places.between), np.float32)
     columns = math.ceil(size.width / STEP) + 1
     in_chunks(
-        lambda a, b: _carried(seen.on_walls, places.between, size.width, columns, light, out, a, b), len(points), 16384
+        lambda a, b: _carried(seen.on_walls, places.between, size.width, columns, light, out, a, b), len(out), 16384
     )
     alone = np.where(~places.between)[0]
-    out[alone] = unshadowed(points[alone], normals[alone], emitter, cell)
+    rows = seen.on_walls[alone]
+    out[alone] = unshadowed(seen.points[rows], seen.normals[rows], emitter, cell)
     return out

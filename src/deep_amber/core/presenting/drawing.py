@@ -3,8 +3,6 @@
 from functools import lru_cache
 
 import numpy as np
-from scipy.ndimage import uniform_filter1d
-from scipy.spatial import ConvexHull
 
 from ..backdrop.head_shadow import head_shadows
 from ..editing.handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
@@ -34,11 +32,15 @@ OUTLINE_STRIDE = 3  # one vertex of so many is enough for outlines
 
 def _around(points: np.ndarray) -> np.ndarray:
     """Convex outline of points in a plane."""
+    from scipy.spatial import ConvexHull  # at first use: loading it takes half a second
+
     return points[ConvexHull(points).vertices]
 
 
 def _profile(points: np.ndarray) -> np.ndarray:
     """Outline of (z, y) points as the nearest and farthest one at each height."""
+    from scipy.ndimage import uniform_filter1d  # at first use: loading it takes half a second
+
     low, high = points[:, 1].min(), points[:, 1].max()
     level = np.minimum(((points[:, 1] - low) / (high - low) * LEVELS).astype(int), LEVELS - 1)
     order = np.lexsort((points[:, 0], level))
@@ -64,6 +66,8 @@ def _outlines(mesh: SitterMesh, turn: float, nod: float, tilt: float, forward: f
 
 def _on_outline(points: np.ndarray) -> np.ndarray:
     """Those of the points (n, 3) that lie on the outline from above."""
+    from scipy.spatial import ConvexHull
+
     return points[ConvexHull(points[:, [0, 2]]).vertices]
 
 

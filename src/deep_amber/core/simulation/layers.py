@@ -10,7 +10,6 @@ from ..geometry.quads import Quad
 from ..kit.emission import Emission, emissions
 from ..model.light import Light
 from ..picture.catchlight import mirrored
-from ..picture.lens_rays import pixel_places
 from ..picture.seen import F0, ROUGHNESS, Seen
 from ..picture.soft_shadow import carried_visibility, picture_visibility
 from ..picture.spread import Spreading, spreading
@@ -134,7 +133,7 @@ def pixel_spreading(stages: Stages) -> Spreading:
     size = stages.quality.size
     key = (stages.key(framed), size)
     return stages.keep_picture(
-        "spreading", key, lambda: spreading(pixel_places(size), stages.seen(), stages.coarse(), stages.coarse_size())
+        "spreading", key, lambda: spreading(size, stages.seen(), stages.coarse(), stages.coarse_size())
     )
 
 

@@ -1,7 +1,8 @@
 """What stands in the way of light: backdrop, panels, the bodies of lights, barn doors."""
 
+from typing import TYPE_CHECKING
+
 import numpy as np
-from scipy.spatial import ConvexHull
 
 from ..gear.surfaces import PANEL_SURFACES
 from ..geometry.quads import Quad, backdrop_quad, door_quads, emitter_quad, furniture_quads, panel_quads, still_quads
@@ -14,6 +15,9 @@ from ..transport.quads import quad_rows
 from .quality import SMALL
 from .stages import Stages, framed, panels_standing
 
+if TYPE_CHECKING:
+    from scipy.spatial import ConvexHull
+
 PANEL_CELL = 0.25  # smallest patch of a panel [m]
 
 
@@ -21,6 +25,8 @@ def _targets(stages: Stages) -> np.ndarray:
     """(n, 3) corners of the region whose light matters: what the lens sees, and the meter."""
 
     def make() -> np.ndarray:
+        from scipy.spatial import ConvexHull  # at first use: loading it takes half a second
+
         meter = face_marks(stages.mesh, stages.photo_set.sitter).meter
         points = np.concatenate([stages.coarse().points[::7].astype(float), [meter]])
         return points[ConvexHull(points, qhull_options="QJ").vertices]
@@ -28,7 +34,7 @@ def _targets(stages: Stages) -> np.ndarray:
     return stages.memory.keep("targets", stages.key(framed), make)
 
 
-def _in_the_way(quad: Quad, hull: ConvexHull) -> bool:
+def _in_the_way(quad: Quad, hull: "ConvexHull") -> bool:
     """Whether a quad can meet the hull: no face of the hull has all of it outside. Never wrongly no."""
     outside = hull.equations[:, :3] @ quad.corners.T + hull.equations[:, 3:]
     return not bool((outside.min(1) > 0).any())
@@ -79,7 +85,9 @@ def between_walls(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad,
     return stages.once(("between walls", id(light), id(emitter)), make)
 
 
-def _hull(stages: Stages, emitter: Emitter) -> ConvexHull:
+def _hull(stages: Stages, emitter: Emitter) -> "ConvexHull":
+    from scipy.spatial import ConvexHull  # at first use: loading it takes half a second
+
     row = emitter.row
     corners = [row[:3] + a * row[3:6] + b * row[6:9] for a in (-1, 1) for b in (-1, 1)]
     return ConvexHull(np.concatenate([_targets(stages), corners]), qhull_options="QJ")

@@ -8,6 +8,7 @@ import numpy as np
 
 from ..exposure.response import exposure_factor
 from ..geometry.quads import Quad, emitter_quad, field_of_view, panel_quads
+from ..geometry.clipping import clipped, view_sides
 from ..geometry.vectors import aiming_axes
 from ..kit.emission import emissions, shape_of
 from ..model.light import Light
@@ -69,14 +70,10 @@ def _rows_of(stages: Stages, quad: Quad) -> tuple[float, float]:
     camera = stages.photo_set.camera
     right, up, forward = aiming_axes(camera.place, camera.aim)
     wide, high = field_of_view(camera, stages.quality.size.aspect)
-    off = quad.corners - camera.place.array
-    x, y, z = off @ right, off @ up, off @ forward
-    outside = (z <= 0, x > wide * z, x < -wide * z, y > high * z, y < -high * z)
-    if any(side.all() for side in outside):
+    seen = clipped(quad.corners - camera.place.array, view_sides(right, up, forward, wide, high))
+    if not len(seen):
         return 0.0, 0.0
-    if (z <= 0).any():
-        return 0.0, 1.0
-    down = (1 - y / (z * high)) / 2
+    down = (1 - (seen @ up) / np.maximum((seen @ forward) * high, 1e-9)) / 2
     return float(down.min()), float(down.max())
 
 

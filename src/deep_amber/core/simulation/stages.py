@@ -11,7 +11,7 @@ from ..model.light import Light
 from ..model.panel import Panel
 from ..model.set import Set
 from ..picture.edges import outline_pixels, outline_places
-from ..picture.lens_rays import Size, directions, pixel_places
+from ..picture.lens_rays import Size, directions, pixel_directions
 from ..picture.seen import Seen, all_seen
 from ..picture.textured import add_texture
 from ..picture.wall_light import WallPlaces, wall_places
@@ -107,13 +107,6 @@ class Stages:
 
     # What the lens sees
 
-    def _pixel_ways(self, size: Size) -> np.ndarray:
-        """(n, 3) ways from the lens through the middle of each pixel, kept while the lens stays."""
-        key, camera = (lens_of(self.photo_set), size), self.photo_set.camera
-        return self.memory.keep(
-            f"ways of {size.height} rows", key, lambda: directions(camera, size.aspect, pixel_places(size)), 1
-        )
-
     def _seen(self, stage: str, size: Size, ways: Callable[[], np.ndarray]) -> Seen:
         key = (self.key(framed), size)
 
@@ -129,7 +122,7 @@ class Stages:
     def seen(self) -> Seen:
         """Every pixel's surface."""
         size = self.quality.size
-        return self._seen("seen", size, lambda: self._pixel_ways(size))
+        return self._seen("seen", size, lambda: pixel_directions(self.photo_set.camera, size))
 
     def wall_places(self) -> WallPlaces:
         """Room and backdrop every few pixels, the sitter away."""
@@ -155,4 +148,4 @@ class Stages:
     def coarse(self) -> Seen:
         """Surfaces of the coarse grid on which bounced light is gathered."""
         size = self.coarse_size()
-        return self._seen("coarse seen", size, lambda: self._pixel_ways(size))
+        return self._seen("coarse seen", size, lambda: pixel_directions(self.photo_set.camera, size))

@@ -3,7 +3,6 @@
 from dataclasses import replace
 
 import numpy as np
-from scipy.spatial import cKDTree
 
 from .mesh import CHAIN_HEAD, GLASSES, SitterMesh
 
@@ -62,6 +61,8 @@ def _wires(mesh: SitterMesh) -> list[tuple[np.ndarray, bool]]:
 
 def with_glasses(mesh: SitterMesh, kind: str) -> SitterMesh:
     """The mesh with glasses of a kind, "thin" or "heavy", added; its own vertices stay first and in order."""
+    from scipy.spatial import cKDTree  # at first use: loading it takes half a second
+
     vertices, normals, faces, start = [], [], [], len(mesh.vertices)
     for path, closed in _wires(mesh):
         v, n, f = _tube(path, RIM[kind], closed)

@@ -3,8 +3,8 @@
 from functools import lru_cache
 
 import numpy as np
-from scipy.spatial.transform import Rotation
 
+from ..geometry.vectors import rotation, rotation_vector
 from ..model.sitter import Sitter
 from .mesh import Posed, SitterMesh
 
@@ -12,9 +12,10 @@ from .mesh import Posed, SitterMesh
 NECK_SHARES = (0.20, 0.25, 0.25, 0.30)
 
 
-def head_rotation(turn: float, nod: float, tilt: float) -> Rotation:
-    """Turn (toward the sitter's left), nod (chin down) and tilt (crown to the sitter's left) [degrees]."""
-    return Rotation.from_euler("YXZ", [turn, nod, -tilt], degrees=True)
+def head_rotation(turn: float, nod: float, tilt: float) -> np.ndarray:
+    """(3, 3) turn (toward the sitter's left), nod (chin down) and tilt (crown to the sitter's left) [degrees]."""
+    y, x, z = np.radians([turn, nod, -tilt])
+    return rotation((0, y, 0)) @ rotation((x, 0, 0)) @ rotation((0, 0, z))
 
 
 def _leans(joints: np.ndarray, forward: float) -> tuple[float, ...]:
@@ -28,12 +29,11 @@ def _leans(joints: np.ndarray, forward: float) -> tuple[float, ...]:
 
 def neck_transforms(joints: np.ndarray, turn: float, nod: float, tilt: float, forward: float = 0.0) -> np.ndarray:
     """(5, 4, 4) transforms of body, three neck joints and head, each about its own joint."""
-    whole = head_rotation(turn, nod, tilt).as_rotvec()
+    whole = rotation_vector(head_rotation(turn, nod, tilt))
     transforms, current = [np.eye(4)], np.eye(4)
     for joint, share, lean in zip(joints, NECK_SHARES, _leans(joints, forward), strict=True):
         local = np.eye(4)
-        turned = Rotation.from_rotvec(whole * share)
-        local[:3, :3] = (Rotation.from_rotvec([lean, 0.0, 0.0]) * turned).as_matrix()
+        local[:3, :3] = rotation((lean, 0, 0)) @ rotation(whole * share)
         local[:3, 3] = joint - local[:3, :3] @ joint
         current = current @ local
         transforms.append(current)
@@ -62,16 +62,16 @@ def place_of(mesh: SitterMesh, sitter: Sitter) -> tuple[np.ndarray, np.ndarray]:
     The body turns about the vertical through its lowest neck joint, which stands over the sitter's mark; lying on the
     back, feet toward the camera when not turned, the joint is as high over the couch as the back is deep.
     """
-    rotation = Rotation.from_euler("y", sitter.body_turn, degrees=True).as_matrix()
+    turned = rotation((0, np.radians(sitter.body_turn), 0))
     axis = np.array([0.0, 0.0, mesh.joints[0, 2]])
     if sitter.posture == "lying":
-        rotation = rotation @ Rotation.from_euler("x", -90, degrees=True).as_matrix()
+        turned = turned @ rotation((-np.pi / 2, 0, 0))
         axis = mesh.joints[0].astype(float)
         stands = np.array([sitter.x, sitter.seat_height + mesh.joints[0, 2] - _back(mesh), sitter.z])
     else:
         over = mesh.eye_above_seat if sitter.posture == "seated" else -_sole(mesh)
         stands = np.array([sitter.x, sitter.seat_height + over, sitter.z])
-    return rotation, stands - rotation @ axis
+    return turned, stands - turned @ axis
 
 
 @lru_cache(maxsize=16)
@@ -90,10 +90,10 @@ def posed(mesh: SitterMesh, sitter: Sitter) -> Posed:
     """The sitter in the room."""
     head_pose = (sitter.head_turn, sitter.head_nod, sitter.head_tilt, sitter.chin_forward)
     vertices, normals, tangents = skin_mesh(mesh, *head_pose)
-    rotation, offset = place_of(mesh, sitter)
+    turned, offset = place_of(mesh, sitter)
     head = neck_transforms(mesh.joints, *head_pose)[4]
     eyes = mesh.eyes.astype(float).copy()
     for columns in (slice(0, 3), slice(3, 6)):
         in_body = eyes[:, columns] @ head[:3, :3].T + head[:3, 3]
-        eyes[:, columns] = in_body @ rotation.T + offset
-    return Posed(vertices, normals, tangents, rotation, offset, rotation @ head[:3, :3], eyes)
+        eyes[:, columns] = in_body @ turned.T + offset
+    return Posed(vertices, normals, tangents, turned, offset, turned @ head[:3, :3], eyes)

@@ -109,13 +109,7 @@ def look_around(
         size = (b - a) * count
         origins, directions = np.empty((size, 3), np.float32), np.empty((size, 3), np.float32)
         _rays(points, normals, *grid, _strata(*grid), turn, JITTER, receptor, origins, directions, a, b)
-        hits = rays.first_hits(origins, directions)
-        hit = hits.face >= 0
-        if receptor == DOME:
-            hit &= ~rays.on_head[hits.face]
-        distance[a:b] = np.where(hit, hits.distance, FAR).reshape(-1, count)
-        bright = hit & ~rays.from_behind(hits, directions)
-        place[a:b] = np.where(bright, places[hits.face], -1).reshape(-1, count)
+        rays.looked(origins, directions, receptor == DOME, places, distance[a:b].reshape(-1), place[a:b].reshape(-1))
 
     in_chunks(work, n, max(1, 32768 // count))
     return view

@@ -8,6 +8,7 @@ import math
 from dataclasses import dataclass
 from functools import lru_cache
 
+import numba as nb
 import numpy as np
 
 from ..geometry.quads import Quad
@@ -88,10 +89,26 @@ def skin_places(mesh: SitterMesh) -> np.ndarray:
     Where a hard shadow crosses a cluster, a place beside it sees the near points, not the cluster's mean.
     """
     chosen, weights, _ = _cluster_points(mesh)
-    corners = mesh.vertices[mesh.faces].astype(np.float64)
-    points = (corners[chosen] * weights[..., None]).sum(1).reshape(-1, POINTS_A_PATCH, 3)
-    off = corners.mean(1)[:, None] - points[mesh.clusters]
-    return (mesh.clusters * POINTS_A_PATCH + (off**2).sum(2).argmin(1)).astype(np.int32)
+    corners = mesh.vertices[mesh.faces[chosen]].astype(np.float64)
+    points = (corners * weights[..., None]).sum(1).reshape(-1, POINTS_A_PATCH, 3)
+    nearest = np.empty(len(mesh.faces), np.int32)
+    _nearest(mesh.vertices, mesh.faces, mesh.clusters, points, nearest)
+    return nearest
+
+
+@nb.njit(nogil=True, error_model="numpy", cache=True)
+def _nearest(vertices, faces, clusters, points, out):
+    for f in range(len(faces)):
+        a, b, c, of = faces[f, 0], faces[f, 1], faces[f, 2], points[clusters[f]]
+        best, least = 0, np.inf
+        for p in range(len(of)):
+            off2 = 0.0
+            for k in range(3):
+                middle = (np.float64(vertices[a, k]) + vertices[b, k] + vertices[c, k]) / 3
+                off2 += (middle - of[p, k]) ** 2
+            if off2 < least:
+                best, least = p, off2
+        out[f] = clusters[f] * len(of) + best
 
 
 def _sitter_cells(mesh: SitterMesh, posed: Posed):

@@ -1,11 +1,13 @@
 """Rays against the sitter, through the ray library's own calls."""
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numba as nb
 import numpy as np
 
 from ..sitter.mesh import CHAIN_HEAD, LASH, Posed, SitterMesh
+from .quads import FAR
 from .tracer import Tracer, build_tracer
 
 REACH = 0.9995  # share of the way to an emitter that must be free
@@ -44,35 +46,53 @@ class SitterRays:
         return replace(self, rotation=posed.rotation.astype(np.float32), offset=posed.offset.astype(np.float32))
 
     def _local(self, origins: np.ndarray, directions: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
-        return (
-            np.ascontiguousarray((origins - self.offset) @ self.rotation, np.float32),
-            np.ascontiguousarray(directions @ self.rotation, np.float32),
-        )
+        o, d = np.empty(origins.shape, np.float32), np.empty(directions.shape, np.float32)
+        _to_body(origins, directions, self.rotation, self.offset, o, d)
+        return o, d
 
     def first_hits(self, origins: np.ndarray, directions: np.ndarray, with_lashes: bool = False) -> Hits:
         """First hits of (n, 3) float32 rays in room coordinates."""
         o, d = self._local(origins, directions)
         triangle, distance, place = self.solid.first_hits(o, d)
-        face = np.where(triangle >= 0, self.solid_faces[triangle], -1).astype(np.int32)
+        face, weights = np.empty(len(o), np.int32), np.empty((len(o), 3), np.float32)
+        _named(triangle, place, self.solid_faces, face, weights)
         if with_lashes and self.lashes is not None:
             rows = np.where(self._toward_lashes(o, d))[0]
             lash, away, on_lash = self.lashes.first_hits(o[rows], d[rows])
             nearer = (lash >= 0) & (away < distance[rows])
             rows = rows[nearer]
             face[rows] = self.lash_faces[lash[nearer]]
-            distance[rows], place[rows] = away[nearer], on_lash[nearer]
-        return Hits(face, distance, np.stack([1 - place[:, 0] - place[:, 1], place[:, 0], place[:, 1]], 1))
+            distance[rows], u, v = away[nearer], *on_lash[nearer].T
+            weights[rows] = np.stack([1 - u - v, u, v], 1)
+        return Hits(face, distance, weights)
+
+    def looked(
+        self,
+        origins: np.ndarray,
+        directions: np.ndarray,
+        past_head: bool,
+        places: np.ndarray,
+        distance: np.ndarray,
+        place: np.ndarray,
+    ) -> None:
+        """What (n, 3) float32 rays in room coordinates end on, written to `distance` and `place`.
+
+        Parameters
+        ----------
+        past_head : the head lets them through to what is behind the sitter
+        places : (m,) place of each face
+        distance : (n,) float32, FAR where the sitter is missed
+        place : (n,) int32, -1 where it is missed or a face is met from its inner side, as under a strand of hair
+        """
+        o, d = self._local(origins, directions)
+        triangle, away, _ = self.solid.first_hits(o, d)
+        _ends(triangle, away, d, self.solid_faces, self.on_head, self.outward, past_head, places, distance, place)
 
     def _toward_lashes(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
         """(n,) bool: the ray comes near the lashes; most of a picture's do not."""
         out = np.empty(len(origins), np.bool_)
         _pass_near(origins, directions, self.lash_middle, self.lash_reach, out)
         return out
-
-    def from_behind(self, hits: Hits, directions: np.ndarray) -> np.ndarray:
-        """(n,) bool: the hit face is seen from its inner side, as under a strand of hair or inside a sleeve."""
-        local = directions @ self.rotation
-        return (hits.face >= 0) & (np.einsum("nk,nk->n", local, self.outward[hits.face]) > 0)
 
     def blocked(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
         """(n,) bool: the sitter stands between the origin and origin + direction, in room coordinates."""
@@ -92,6 +112,49 @@ class SitterRays:
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _to_body(origins, directions, rotation, offset, out_origins, out_directions):
+    for i in range(len(origins)):
+        x, y, z = origins[i, 0] - offset[0], origins[i, 1] - offset[1], origins[i, 2] - offset[2]
+        for k in range(3):
+            out_origins[i, k] = x * rotation[0, k] + y * rotation[1, k] + z * rotation[2, k]
+            out_directions[i, k] = (
+                directions[i, 0] * rotation[0, k] + directions[i, 1] * rotation[1, k] + directions[i, 2] * rotation[2, k]
+            )
+
+
+@nb.njit(nogil=True, error_model="numpy", cache=True)
+def _named(triangle, place, faces, face, weights):
+    """The mesh's faces of the triangles hit, and the places on them as weights of their corners."""
+    for i in range(len(triangle)):
+        face[i] = faces[triangle[i]] if triangle[i] >= 0 else -1
+        u, v = place[i, 0], place[i, 1]
+        weights[i, 0], weights[i, 1], weights[i, 2] = np.float32(1) - u - v, u, v
+
+
+@nb.njit(nogil=True, error_model="numpy", cache=True)
+def _ends(triangle, away, directions, faces, on_head, outward, past_head, places, distance, place):
+    for i in range(len(triangle)):
+        distance[i], place[i] = FAR, -1
+        if triangle[i] < 0:
+            continue
+        face = faces[triangle[i]]
+        if past_head and on_head[face]:
+            continue
+        distance[i], facing = away[i], np.float32(0)
+        for k in range(3):
+            facing += directions[i, k] * outward[face, k]
+        if facing <= 0:
+            place[i] = places[face]
+
+
+@nb.njit(nogil=True, error_model="numpy", cache=True)
+def _mean_normals(faces, normals, out):
+    for f in range(len(faces)):
+        for k in range(3):
+            out[f, k] = (normals[faces[f, 0], k] + normals[faces[f, 1], k] + normals[faces[f, 2], k]) / np.float32(3)
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _pass_near(origins, directions, middle, reach, out):
     for i in range(len(out)):
         off2, along, length2 = 0.0, 0.0, 0.0
@@ -101,21 +164,41 @@ def _pass_near(origins, directions, middle, reach, out):
         out[i] = off2 - along * along / length2 < reach * reach
 
 
+@dataclass(frozen=True, eq=False)
+class _Faces:
+    """The faces of a mesh that rays are traced against; the pose does not change them."""
+
+    solid: np.ndarray  # (k,) indices into the mesh's faces
+    solid_corners: np.ndarray  # (k, 3) uint32
+    lash: np.ndarray
+    lash_corners: np.ndarray
+    on_head: np.ndarray  # (m,) bool
+
+
+@lru_cache(maxsize=4)
+def _faces_of(mesh: SitterMesh) -> _Faces:
+    of_lash = mesh.parts[mesh.faces[:, 0]] == LASH
+    solid, lash = np.where(~of_lash)[0], np.where(of_lash)[0]
+    corners = mesh.faces.astype(np.uint32)
+    return _Faces(solid, corners[solid], lash, corners[lash], mesh.chain[mesh.faces[:, 0], CHAIN_HEAD] > 0.5)
+
+
 def build_sitter_rays(mesh: SitterMesh, posed: Posed) -> SitterRays:
     """Builds the structure for a posed head."""
-    lash = mesh.parts[mesh.faces[:, 0]] == LASH
-    solid_faces, lash_faces = np.where(~lash)[0], np.where(lash)[0]
-    corners = posed.vertices[mesh.faces[lash_faces]].reshape(-1, 3)
-    middle = corners.mean(0) if len(corners) else np.zeros(3)
+    of = _faces_of(mesh)
+    outline = posed.vertices[of.lash_corners].reshape(-1, 3)
+    middle = outline.mean(0) if len(outline) else np.zeros(3)
+    outward = np.empty((len(mesh.faces), 3), np.float32)
+    _mean_normals(mesh.faces, posed.normals, outward)
     return SitterRays(
-        solid=build_tracer(posed.vertices, mesh.faces[solid_faces]),
-        solid_faces=solid_faces,
-        lashes=build_tracer(posed.vertices, mesh.faces[lash_faces]) if len(lash_faces) else None,
-        lash_faces=lash_faces,
+        solid=build_tracer(posed.vertices, of.solid_corners),
+        solid_faces=of.solid,
+        lashes=build_tracer(posed.vertices, of.lash_corners) if len(of.lash) else None,
+        lash_faces=of.lash,
         lash_middle=middle.astype(np.float32),
-        lash_reach=float(np.linalg.norm(corners - middle, axis=1).max(initial=0)) + 1e-3,
-        on_head=mesh.chain[mesh.faces[:, 0], CHAIN_HEAD] > 0.5,
-        outward=posed.normals[mesh.faces].mean(1, dtype=np.float32),
+        lash_reach=float(np.linalg.norm(outline - middle, axis=1).max(initial=0)) + 1e-3,
+        on_head=of.on_head,
+        outward=outward,
         rotation=np.eye(3, dtype=np.float32),
         offset=np.zeros(3, np.float32),
     ).placed(posed)

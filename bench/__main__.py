@@ -34,12 +34,17 @@ def metered() -> float:
     return statistics.median(took)
 
 
-def measured() -> tuple[float, list[Row]]:
-    """The ray rate, and rows of what, figure, budget, and both in million rays' worth."""
-    rate, rows = ray_rate(), []
+def measured() -> tuple[list[float], list[Row]]:
+    """The ray rates, and rows of what, figure, budget, and both in million rays' worth.
+
+    The machine's speed goes up and down by a third within a minute: the rate is measured anew beside every figure, and a
+    figure is set against the mean of the rates before and after it.
+    """
+    rates, rows = [ray_rate()], []
 
     def timing(what: str, milliseconds: float, figure: str, budget: float | None) -> None:
-        worth = milliseconds / 1000 * rate
+        rates.append(ray_rate())
+        worth = milliseconds / 1000 * statistics.mean(rates[-2:])
         held = "" if budget is None else "yes" if worth <= budget else "no"
         rows.append((what, figure, f"{worth:.2f}", "-" if budget is None else f"{budget:g}", held))
         print(*rows[-1], sep=" | ", flush=True)
@@ -96,15 +101,14 @@ def measured() -> tuple[float, list[Row]]:
             print(*rows[-1], sep=" | ", flush=True)
     finally:
         server.stop()
-    return rate, rows
+    return rates, rows
 
 
 TEXT = """# Benchmarks
 
-Made by `make bench` on {date}, {cores} cores, ray rate in the same run {rate:.2f} million shadow rays a second. Machines
-differ and are noisy, so budgets are stated as worth in million rays: time x this run's rate, of drags at the 95th percentile, of the
-others at the median. Compare those
-between machines and runs.
+Made by `make bench` on {date}, {cores} cores, ray rate in the same run {low:.2f} to {high:.2f} million shadow rays a second.
+Machines differ and are noisy, so budgets are stated as worth in million rays: time x the rate measured just before and
+after, of drags at the 95th percentile, of the others at the median. Compare those between machines and runs.
 
 | what | figure | worth, million rays | budget, million rays or as said | held |
 |---|---|---|---|---|
@@ -115,14 +119,15 @@ between machines and runs.
 
 
 def main() -> None:
-    rate, rows = measured()
+    rates, rows = measured()
     notes = OUT.read_text().partition("## What holds the rest back")[2] if OUT.exists() else ""
     lines = "\n".join("| " + " | ".join(row) + " |" for row in rows)
     OUT.write_text(
         TEXT.format(
             date=datetime.date.today(),
             cores=os.cpu_count(),
-            rate=rate,
+            low=min(rates),
+            high=max(rates),
             rows=lines,
             notes=f"## What holds the rest back{notes.rstrip()}",
         )

@@ -68,6 +68,21 @@ def _sums(image, out, start, stop):
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _add_row(sums, half, out, first, last):
+    """Adds what a disc of that half width in a row takes from it, by the row's running sums."""
+    beyond = max(half - np.float32(0.5), np.float32(0))  # of the middle place
+    whole = int(beyond)
+    share, part = min(2 * half, np.float32(1)), beyond - whole
+    a, b = (whole + 1) * CHANNELS, -whole * CHANNELS
+    # Pieces, so that no index can be negative: only then are many places worked on at once.
+    right, left, into = sums[first + a : last + a], sums[first + b : last + b], out[first:last]
+    beyond_right, beyond_left = sums[first + a + CHANNELS : last + a + CHANNELS], sums[first + b - CHANNELS : last + b - CHANNELS]
+    for i in range(len(into)):
+        inner = right[i] - left[i]
+        into[i] += share * inner + part * (beyond_right[i] - beyond_left[i] - inner)
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _disc(sums, halves, pad, out, start, stop):
     """Mean over a disc; halves (rows,) of its width at each row. The rim of `pad` places is left as it is."""
     reach, weight = (len(halves) - 1) // 2, np.float32(0)
@@ -76,14 +91,7 @@ def _disc(sums, halves, pad, out, start, stop):
         weight += 2 * half
     for y in range(start, stop):
         for k in range(len(halves)):
-            beyond = max(halves[k] - np.float32(0.5), np.float32(0))  # of the middle place
-            row, whole = y + k - reach, int(beyond)
-            share, part = min(2 * halves[k], np.float32(1)), beyond - whole
-            a, b = (whole + 1) * CHANNELS, -whole * CHANNELS
-            for i in range(first, last):
-                inner = sums[row, i + a] - sums[row, i + b]
-                outer = sums[row, i + a + CHANNELS] - sums[row, i + b - CHANNELS]
-                out[y, i] += share * inner + part * (outer - inner)
+            _add_row(sums[y + k - reach], halves[k], out[y], first, last)
         for i in range(first, last):
             out[y, i] /= weight
 
@@ -92,12 +100,6 @@ def _disc(sums, halves, pad, out, start, stop):
 def _enlarge(image, by, top, left, out, start, stop):
     """Adds the image, linearly between its places, to `out`, its first place at (top, left)."""
     high, wide = image.shape[0], image.shape[1]
-    if by == 1:
-        for y in range(start, stop):
-            for x in range(max(left, 0), min(left + wide, out.shape[1])):
-                for c in range(CHANNELS):
-                    out[y, x, c] += image[y - top, x - left, c]
-        return
     for y in range(start, stop):
         v = (y - top + np.float32(0.5)) / by - np.float32(0.5)
         if v < 0 or v > high - 1:
@@ -125,8 +127,57 @@ def half_widths(radius: float) -> np.ndarray:
     return np.diff(area).astype(np.float32)
 
 
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _add_sharp(values, at, out, start, stop):
+    """Adds the part that is not blurred."""
+    for y in range(start, stop):
+        for x in range(at.shape[1]):
+            share = np.float32(1) - at[y, x]
+            if share > 0:
+                for c in range(CHANNELS):
+                    out[y, x, c] += share * values[y, x, c]
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _add_disc(values, at, level, halves, left, wide, out, start, stop):
+    """Adds one part, each place spread over a disc, to some rows of the picture; only their own sums are held.
+
+    left, wide : the columns in which the part lies
+    """
+    high, whole_width = at.shape
+    reach, pad, weight = (len(halves) - 1) // 2, 2 * len(halves), np.float32(0)
+    for half in halves:
+        weight += 2 * half
+    sums = np.zeros((stop - start + 2 * reach, (wide + 2 * pad + 1) * CHANNELS), np.float32)
+    for r in range(len(sums)):
+        y = start - reach + r
+        if not 0 <= y < high:
+            continue
+        row = sums[r]
+        for i in range(wide + 2 * pad):
+            x, share = left + i - pad, np.float32(0)
+            if left <= x < left + wide:
+                share = max(np.float32(1) - abs(at[y, x] - level), np.float32(0))
+            for c in range(CHANNELS):
+                row[(i + 1) * CHANNELS + c] = row[i * CHANNELS + c]
+                if share > 0:
+                    row[(i + 1) * CHANNELS + c] += share * values[y, x, c]
+    first, last = len(halves) * CHANNELS, (wide + 2 * pad - len(halves)) * CHANNELS
+    line = np.empty((wide + 2 * pad) * CHANNELS, np.float32)
+    for y in range(start, stop):
+        line[:] = 0
+        for k in range(len(halves)):
+            _add_row(sums[y - start + k], halves[k], line, first, last)
+        for x in range(max(left - pad + len(halves), 0), min(left + wide + pad - len(halves), whole_width)):
+            for c in range(CHANNELS):
+                out[y, x, c] += line[(x - left + pad) * CHANNELS + c] / weight
+
+
 def _add_part(values: np.ndarray, at: np.ndarray, level: int, out: np.ndarray) -> None:
     """Adds the part of a layer that goes by one of the radii, blurred, to `out`."""
+    if level == 0:
+        in_chunks(lambda a, b: _add_sharp(values, at, out, a, b), len(out), 64)
+        return
     goes = np.abs(at - level) < 1
     rows, columns = (np.where(goes.any(axis))[0] for axis in (1, 0))
     if not len(rows):
@@ -135,17 +186,21 @@ def _add_part(values: np.ndarray, at: np.ndarray, level: int, out: np.ndarray) -
     by = max(1, int(radius / COARSELY))
     # What the coarser places and the way back to fine ones spread by is left out of the disc, in squares.
     halves = half_widths(max(radius * radius - (by * by if by > 1 else 0), 0.0) ** 0.5 / by)
-    pad = 0 if radius == 0 else 2 * len(halves)
-    top, left = int(rows[0]), int(columns[0])
+    inner, top, left = len(halves), int(rows[0]), int(columns[0])
     high, wide = -(-(int(rows[-1]) + 1 - top) // by), -(-(int(columns[-1]) + 1 - left) // by)
+    if by == 1:
+        start, stop = max(top - inner, 0), min(top + high + inner, len(out))
+        share = np.float32(level)
+        in_chunks(
+            lambda a, b: _add_disc(values, at, share, halves, left, wide, out, start + a, start + b), stop - start, 64
+        )
+        return
+    pad = 2 * inner
     part = np.zeros((high + 2 * pad, wide + 2 * pad, CHANNELS), np.float32)
     in_chunks(lambda a, b: _part(values, at, np.float32(level), by, pad, top, left, part, a, b), high, 32)
-    if radius == 0:
-        out[top : top + high, left : left + wide] += part
-        return
     sums = np.empty((len(part), (part.shape[1] + 1) * CHANNELS), np.float32)
     spread = np.zeros_like(part)
-    flat, inner = spread.reshape(len(part), -1), len(halves)
+    flat = spread.reshape(len(part), -1)
     in_chunks(lambda a, b: _sums(part, sums, a, b), len(part), 32)
     in_chunks(lambda a, b: _disc(sums, halves, inner, flat, a + inner, b + inner), len(part) - 2 * inner, 16)
     first, last = max(top - pad * by, 0), min(top + (high + pad) * by, len(out))
@@ -163,8 +218,8 @@ def _spread(values: np.ndarray, radius: np.ndarray) -> np.ndarray:
     return out
 
 
-def _carried(values: np.ndarray, known: np.ndarray, wide: tuple[int, int]) -> np.ndarray:
-    """(*wide, channels) of coarse values (h, w, channels), carried on from where they are known; their mean elsewhere."""
+def _carried(values: np.ndarray, known: np.ndarray) -> np.ndarray:
+    """(h, w, channels) float32 of coarse values (h, w, channels), carried on from where they are known; their mean elsewhere."""
     mean = values[known].mean(0) if known.any() else np.zeros(values.shape[2], np.float32)
     filled = np.where(known[..., None], values, 0.0)
     for _ in range(CARRIED):
@@ -176,10 +231,19 @@ def _carried(values: np.ndarray, known: np.ndarray, wide: tuple[int, int]) -> np
                 count += beside
         filled = np.where(known[..., None], filled, total / np.maximum(count, 1)[..., None])
         known = known | (count > 0)
-    filled = np.where(known[..., None], filled, mean).astype(np.float32)
-    grown = filled.repeat(CARRIED_BY, 0).repeat(CARRIED_BY, 1)
-    missing = [(0, max(w - g, 0)) for w, g in zip(wide, grown.shape, strict=False)]
-    return np.pad(grown, (*missing, (0, 0)), mode="edge")[: wide[0], : wide[1]]
+    return np.where(known[..., None], filled, mean).astype(np.float32)
+
+
+@nb.njit(nogil=True, error_model="numpy", cache=True)
+def _grown(coarse, share, radius, out, start, stop):
+    """Coarse places at each pixel; the radius, first of their channels, is the pixel's own where it has a share."""
+    high, wide, channels = coarse.shape
+    for y in range(start, stop):
+        for x in range(out.shape[1]):
+            for c in range(channels):
+                out[y, x, c] = coarse[min(y // CARRIED_BY, high - 1), min(x // CARRIED_BY, wide - 1), c]
+            if share[y, x] > NOTHING:
+                out[y, x, 0] = radius[y, x]
 
 
 def _outward(layer: Layer, colours: bool = False) -> np.ndarray:
@@ -188,8 +252,9 @@ def _outward(layer: Layer, colours: bool = False) -> np.ndarray:
     some = layer.radius[coarse, coarse, None]
     if colours:
         some = np.concatenate([some, layer.values[coarse, coarse, :3]], -1)
-    made = _carried(some, share[coarse, coarse] > 0.99, share.shape)
-    made[..., 0] = np.where(share > NOTHING, layer.radius, made[..., 0])
+    carried = _carried(some, share[coarse, coarse] > 0.99)
+    made = np.empty((*share.shape, carried.shape[2]), np.float32)
+    in_chunks(lambda a, b: _grown(carried, share, layer.radius, made, a, b), len(made), 64)
     return made
 
 

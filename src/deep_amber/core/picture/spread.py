@@ -20,16 +20,16 @@ class Spreading:
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _choose(places, width, height, points, normals, kinds, c_points, c_normals, c_kinds, wide, high, near, rows, weights, start, stop):
-    w9, r9 = np.empty(9, np.float32), np.empty(9, np.int32)
     one, reach, least, other = np.float32(1), np.float32(1.5), np.float32(0.02), np.float32(0.05)
-    nearness = one / np.float32(near)
+    nearness, none = one / np.float32(near), np.float32(-1)
     for i in range(start, stop):
         if len(places):
             x, y = places[i, 0] * wide - 0.5, places[i, 1] * high - 0.5
         else:
             x, y = (i % width + 0.5) / width * wide - 0.5, (i // width + 0.5) / height * high - 0.5
         cx, cy = int(np.floor(x + 0.5)), int(np.floor(y + 0.5))
-        k = 0
+        # The four best so far in falling order; of equal ones the first stays before.
+        w0, w1, w2, w3, r0, r1, r2, r3 = none, none, none, none, 0, 0, 0, 0
         for b in range(cy - 1, cy + 2):
             for a in range(cx - 1, cx + 2):
                 ca, cb = min(max(a, 0), wide - 1), min(max(b, 0), high - 1)
@@ -45,19 +45,24 @@ def _choose(places, width, height, points, normals, kinds, c_points, c_normals, 
                 match = square * square / (far * far)
                 if kinds[i] != c_kinds[j]:
                     match *= other
-                w9[k], r9[k] = tent * match, j
-                k += 1
-        total = 0.0
-        for m in range(4):
-            best = 0
-            for q in range(1, 9):
-                if w9[q] > w9[best]:
-                    best = q
-            rows[i, m], weights[i, m] = r9[best], w9[best]
-            total += w9[best]
-            w9[best] = -1
-        for m in range(4):
-            weights[i, m] /= total
+                w = tent * match
+                if w <= w3:
+                    continue
+                if w <= w2:
+                    w3, r3 = w, j
+                    continue
+                w3, r3 = w2, r2
+                if w <= w1:
+                    w2, r2 = w, j
+                    continue
+                w2, r2 = w1, r1
+                if w <= w0:
+                    w1, r1 = w, j
+                    continue
+                w1, r1, w0, r0 = w0, r0, w, j
+        total = 0.0 + w0 + w1 + w2 + w3
+        rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3] = r0, r1, r2, r3
+        weights[i, 0], weights[i, 1], weights[i, 2], weights[i, 3] = w0 / total, w1 / total, w2 / total, w3 / total
 
 
 def spreading(places: np.ndarray | Size, seen: Seen, coarse: Seen, coarse_size: Size) -> Spreading:

@@ -14,12 +14,13 @@ import { desk, studio } from "./theme/theme";
 import { useSettings } from "./theme/useSettings";
 
 // Each page is a script of its own: the bench does not wait for the kit's forms.
+const benchPage = () => import("./bench/BenchPage");
 const pages: RouteObject[] = [
   { path: "/shelf", lazy: async () => ({ Component: (await import("./shelf/ShelfPage")).ShelfPage }) },
   { path: "/begin", lazy: async () => ({ Component: (await import("./begin/BeginPage")).BeginPage }) },
   { path: "/kit", lazy: async () => ({ Component: (await import("./kit/KitPage")).KitPage }) },
   { path: "/help", lazy: async () => ({ Component: (await import("./help/HelpPage")).HelpPage }) },
-  { path: "/set/:id", lazy: async () => ({ Component: (await import("./bench/BenchPage")).BenchPage }) },
+  { path: "/set/:id", lazy: async () => ({ Component: (await benchPage()).BenchPage }) },
   { path: "*", element: <FirstSet /> },
 ];
 const router = createBrowserRouter(pages.map((page) => ({ ...page, hydrateFallbackElement: <main aria-busy="true" /> })));
@@ -43,6 +44,9 @@ function Root() {
 async function start() {
   // A set is opened only after what an earlier page left unsent is on the shelf.
   await sendLeftOvers().catch(() => undefined);
+  if (location.pathname === "/" || location.pathname.startsWith("/set/")) {
+    void benchPage(); // while the shelf is asked for the last set
+  }
   const root = document.getElementById("root");
   if (root) {
     createRoot(root).render(

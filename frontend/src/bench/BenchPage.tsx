@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { Floor } from "../floor/Floor";
 import { Answer } from "../frame/Answer";
@@ -77,8 +77,12 @@ function Bench() {
   useEffect(() => {
     document.title = `${name} · Deep Amber`;
   }, [name]);
+  const drawnIn = useRef(feet); // the opened set was drawn in these units
   useEffect(() => {
-    void refreshScene();
+    if (drawnIn.current !== feet) {
+      drawnIn.current = feet;
+      void refreshScene();
+    }
   }, [feet]);
   return (
     <main className="bench">

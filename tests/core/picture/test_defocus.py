@@ -41,11 +41,15 @@ def flat(radius: float) -> np.ndarray:
     return np.full(SIZE, radius, np.float32)
 
 
+def both(front: Layer, back: Layer) -> np.ndarray:
+    return defocused(lambda: front, lambda: back)
+
+
 class Discs(unittest.TestCase):
     def spot(self, radius: float) -> np.ndarray:
         picture = np.zeros((*SIZE, 3), np.float32)
         picture[60, 80] = 1.0
-        return defocused(Layer(front_of(), flat(0)), Layer(back_of(picture), flat(radius)))[..., 0]
+        return both(Layer(front_of(), flat(0)), Layer(back_of(picture), flat(radius)))[..., 0]
 
     def test_a_spot_becomes_a_disc_of_its_diameter_with_all_of_its_light(self):
         for radius in (4.0, 8.0, 16.0):
@@ -66,7 +70,7 @@ class Discs(unittest.TestCase):
     def test_an_even_picture_stays_even_up_to_its_edges(self):
         picture = np.full((*SIZE, 3), 0.4, np.float32)
         for radius in (0.5, 3.0, 12.0, 40.0):
-            out = defocused(Layer(front_of(), flat(0)), Layer(back_of(picture), flat(radius)))
+            out = both(Layer(front_of(), flat(0)), Layer(back_of(picture), flat(radius)))
             np.testing.assert_allclose(out, 0.4, atol=2e-3)
 
     def test_half_widths_are_those_of_a_circle(self):
@@ -85,12 +89,12 @@ class Layers(unittest.TestCase):
         self.white = np.ones((*SIZE, 3), np.float32)
 
     def test_a_sharp_edge_before_a_blurred_ground_stays_sharp_and_takes_nothing_of_it(self):
-        out = defocused(Layer(front_of(0.1, self.share), flat(0)), Layer(back_of(self.white, self.share), flat(16.0)))
+        out = both(Layer(front_of(0.1, self.share), flat(0)), Layer(back_of(self.white, self.share), flat(16.0)))
         np.testing.assert_allclose(out[:, 80:], 0.1, atol=1e-3)
         np.testing.assert_allclose(out[:, :80], 1.0, atol=5e-3)
 
     def test_a_blurred_edge_goes_over_a_sharp_ground_by_half(self):
-        out = defocused(Layer(front_of(0.0, self.share), flat(8.0)), Layer(back_of(self.white, self.share), flat(0)))[
+        out = both(Layer(front_of(0.0, self.share), flat(8.0)), Layer(back_of(self.white, self.share), flat(0)))[
             60, :, 0
         ]
         self.assertAlmostEqual((out[79] + out[80]) / 2, 0.5, delta=0.08)
@@ -101,7 +105,7 @@ class Layers(unittest.TestCase):
     def test_inside_a_layer_a_change_of_radius_leaves_no_line(self):
         radius = np.where(np.arange(SIZE[1]) < 60, 1.0, 6.0) * np.ones((SIZE[0], 1))
         share = np.ones(SIZE, np.float32)
-        out = defocused(
+        out = both(
             Layer(front_of(0.5, share), radius.astype(np.float32)), Layer(back_of(self.white, share), flat(20.0))
         )
         np.testing.assert_allclose(out[10:-10, 10:-10], 0.5, atol=0.01)

@@ -4,6 +4,7 @@ Sitter and background are two layers, so that the blurred ground does not bleed 
 few radii of blur, every place between the two nearest ones, and each part is spread over a disc: light is kept.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numba as nb
@@ -235,53 +236,57 @@ def _carried(values: np.ndarray, known: np.ndarray) -> np.ndarray:
 
 
 @nb.njit(nogil=True, error_model="numpy", cache=True)
-def _grown(coarse, share, radius, out, start, stop):
-    """Coarse places at each pixel; the radius, first of their channels, is the pixel's own where it has a share."""
-    high, wide, channels = coarse.shape
+def _grown(coarse, values, radius, out, start, stop):
+    """The radius at each pixel: its own where the layer has a share, else its coarse place's."""
+    high, wide = coarse.shape[:2]
     for y in range(start, stop):
         for x in range(out.shape[1]):
-            for c in range(channels):
-                out[y, x, c] = coarse[min(y // CARRIED_BY, high - 1), min(x // CARRIED_BY, wide - 1), c]
-            if share[y, x] > NOTHING:
-                out[y, x, 0] = radius[y, x]
+            own = values[y, x, 3] > NOTHING
+            out[y, x] = radius[y, x] if own else coarse[min(y // CARRIED_BY, high - 1), min(x // CARRIED_BY, wide - 1), 0]
 
 
-def _outward(layer: Layer, colours: bool = False) -> np.ndarray:
-    """The layer's radius (h, w, 1), and its colours, carried on beyond its outline, where its blur goes."""
+def _outward(layer: Layer, colours: bool = False) -> tuple[np.ndarray, np.ndarray]:
+    """The layer's radius (h, w) carried on beyond its outline, where its blur goes, and that and its colours coarsely."""
     share, coarse = layer.values[..., 3], slice(CARRIED_BY // 2, None, CARRIED_BY)
     some = layer.radius[coarse, coarse, None]
     if colours:
         some = np.concatenate([some, layer.values[coarse, coarse, :3]], -1)
     carried = _carried(some, share[coarse, coarse] > 0.99)
-    made = np.empty((*share.shape, carried.shape[2]), np.float32)
-    in_chunks(lambda a, b: _grown(carried, share, layer.radius, made, a, b), len(made), 64)
-    return made
+    made = np.empty(share.shape, np.float32)
+    in_chunks(lambda a, b: _grown(carried, layer.values, layer.radius, made, a, b), len(made), 64)
+    return made, carried
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _over(front, back, beyond, out, start, stop):
-    """The front layer over the back one, which is carried on `beyond` its outline where the front lets it through.
+    """The front layer over the back one, carried on coarsely `beyond` its outline where the front lets it through.
 
     The front's last channel counts what a layer without edges would get.
     """
+    high, wide = beyond.shape[:2]
     for y in range(start, stop):
         for x in range(out.shape[1]):
+            j, i = min(y // CARRIED_BY, high - 1), min(x // CARRIED_BY, wide - 1)
             whole = max(front[y, x, 4], NOTHING)
             cover = front[y, x, 3] / whole
             rest = max(np.float32(1) - cover, np.float32(0)) / (back[y, x, 3] + FILL)
             for c in range(3):
-                out[y, x, c] = front[y, x, c] / whole + rest * (back[y, x, c] + FILL * beyond[y, x, c + 1])
+                out[y, x, c] = front[y, x, c] / whole + rest * (back[y, x, c] + FILL * beyond[j, i, c + 1])
 
 
-def defocused(front: Layer, back: Layer) -> np.ndarray:
+def defocused(front: Callable[[], Layer], back: Callable[[], Layer]) -> np.ndarray:
     """(h, w, 3) float32 picture with both layers blurred by their own radii.
 
-    The values of the back layer are times the rest of each pixel; its last channel is not used.
+    The layers are made one after the other, as they are large. The values of the back layer are times the rest of each
+    pixel; its last channel is not used.
     """
-    beyond = _outward(back, colours=True)
-    behind = _spread(back.values, np.ascontiguousarray(beyond[..., 0]))
-    radius = np.ascontiguousarray(_outward(front)[..., 0])
-    before = _spread(front.values, radius) if radius.max() >= SHARP else front.values
+    layer = back()
+    radius, beyond = _outward(layer, colours=True)
+    behind = _spread(layer.values, radius)
+    del layer
+    layer = front()
+    radius, _ = _outward(layer)
+    before = _spread(layer.values, radius) if radius.max() >= SHARP else layer.values
     out = np.empty((*radius.shape, 3), np.float32)
     in_chunks(lambda a, b: _over(before, behind, beyond, out, a, b), len(out), 32)
     return out

@@ -48,43 +48,38 @@ def focused(stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, 
     )
     if radius.max() < SHARP:
         return None
-    shape = (size.height, size.width)
-    on = seen.kinds != WALL_KIND
-    front, back = np.zeros((len(sharp), CHANNELS), np.float32), np.zeros((len(sharp), CHANNELS), np.float32)
-    in_chunks(lambda a, b: _split(sharp, on, front, back, a, b), len(sharp), 16384)
-    _split_outlines(places.kinds != WALL_KIND, added, owner, np.zeros(len(sharp), np.int32), front, back)
-    # Where an outline runs through a pixel, the layer that its middle does not show takes its mean blur.
-    front_radius = np.where(on, radius, radius[on].mean() if on.any() else np.float32(0))
-    back_radius = np.where(on, radius[~on].mean() if not on.all() else np.float32(0), radius)
-    layers = (
-        Layer(values.reshape(*shape, CHANNELS), r.reshape(shape))
-        for values, r in ((front, front_radius), (back, back_radius))
-    )
-    return defocused(*layers).reshape(-1, 3)
+    on, count = seen.kinds != WALL_KIND, np.bincount(owner, minlength=len(sharp)).astype(np.int32)
+
+    def layer(of_front: bool) -> Layer:
+        mine = on if of_front else ~on
+        values = np.zeros((len(sharp), CHANNELS), np.float32)
+        in_chunks(lambda a, b: _split(sharp, mine, count, of_front, values, a, b), len(sharp), 16384)
+        _split_outlines((places.kinds != WALL_KIND) == of_front, added, owner, count, values)
+        # Where an outline runs through a pixel, the layer that its middle does not show takes its mean blur.
+        blur_of = np.where(mine, radius, radius[mine].mean() if mine.any() else np.float32(0))
+        return Layer(values.reshape(size.height, size.width, CHANNELS), blur_of.reshape(size.height, size.width))
+
+    return defocused(lambda: layer(True), lambda: layer(False)).reshape(-1, 3)
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _split(sharp, on, front, back, start, stop):
+def _split(sharp, mine, count, of_front, out, start, stop):
+    """A layer where no outline runs through the pixel; the last channel of the front one is 1 everywhere."""
     for i in range(start, stop):
-        layer = front if on[i] else back
-        for c in range(3):
-            layer[i, c] = sharp[i, c]
-        layer[i, 3] = 1
-        front[i, 4] = 1
+        if mine[i] and count[i] == 0:
+            for c in range(3):
+                out[i, c] = sharp[i, c]
+            out[i, 3] = 1
+        if of_front:
+            out[i, 4] = 1
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _split_outlines(mine, added, owner, count, front, back):
-    """Shares of both layers where an outline runs through a pixel, in place; `mine` are the places on the sitter."""
+def _split_outlines(mine, added, owner, count, out):
+    """A layer's shares where an outline runs through a pixel, in place; `mine` are the places that it shows."""
     for k in range(len(owner)):
-        count[owner[k]] += 1
-    for k in range(len(owner)):
-        i = owner[k]
-        for c in range(4):
-            front[i, c] = back[i, c] = 0
-    for k in range(len(owner)):
-        i = owner[k]
-        layer, share = front if mine[k] else back, np.float32(1) / count[i]
-        for c in range(3):
-            layer[i, c] += min(max(added[k, c], np.float32(0)), np.float32(1)) * share
-        layer[i, 3] += share
+        if mine[k]:
+            i, share = owner[k], np.float32(1) / count[owner[k]]
+            for c in range(3):
+                out[i, c] += min(max(added[k, c], np.float32(0)), np.float32(1)) * share
+            out[i, 3] += share

@@ -61,7 +61,9 @@ def migrate(engine: Engine) -> None:
         try:
             command.upgrade(config, "head")
         except CommandError:
-            raise DataFault(f"{engine.url.database} was written by a newer Deep Amber: this one does not read it") from None
+            raise DataFault(
+                f"{engine.url.database} was written by a newer Deep Amber: this one does not read it"
+            ) from None
 
 
 def open_store(folder: Path) -> sessionmaker[Session]:

@@ -77,7 +77,10 @@ def _add_row(sums, half, out, first, last):
     a, b = (whole + 1) * CHANNELS, -whole * CHANNELS
     # Pieces, so that no index can be negative: only then are many places worked on at once.
     right, left, into = sums[first + a : last + a], sums[first + b : last + b], out[first:last]
-    beyond_right, beyond_left = sums[first + a + CHANNELS : last + a + CHANNELS], sums[first + b - CHANNELS : last + b - CHANNELS]
+    beyond_right, beyond_left = (
+        sums[first + a + CHANNELS : last + a + CHANNELS],
+        sums[first + b - CHANNELS : last + b - CHANNELS],
+    )
     for i in range(len(into)):
         inner = right[i] - left[i]
         into[i] += share * inner + part * (beyond_right[i] - beyond_left[i] - inner)
@@ -242,7 +245,9 @@ def _grown(coarse, values, radius, out, start, stop):
     for y in range(start, stop):
         for x in range(out.shape[1]):
             own = values[y, x, 3] > NOTHING
-            out[y, x] = radius[y, x] if own else coarse[min(y // CARRIED_BY, high - 1), min(x // CARRIED_BY, wide - 1), 0]
+            out[y, x] = (
+                radius[y, x] if own else coarse[min(y // CARRIED_BY, high - 1), min(x // CARRIED_BY, wide - 1), 0]
+            )
 
 
 def _outward(layer: Layer, colours: bool = False) -> tuple[np.ndarray, np.ndarray]:
@@ -274,8 +279,8 @@ def _over(front, back, beyond, out, start, stop):
                 out[y, x, c] = front[y, x, c] / whole + rest * (back[y, x, c] + FILL * beyond[j, i, c + 1])
 
 
-def defocused(front: Callable[[], Layer], back: Callable[[], Layer]) -> np.ndarray:
-    """(h, w, 3) float32 picture with both layers blurred by their own radii.
+def defocused(front: Callable[[], Layer], back: Callable[[], Layer], out: np.ndarray) -> None:
+    """Writes to `out` (h, w, 3) float32 the picture with both layers blurred by their own radii.
 
     The layers are made one after the other, as they are large. The values of the back layer are times the rest of each
     pixel; its last channel is not used.
@@ -287,6 +292,4 @@ def defocused(front: Callable[[], Layer], back: Callable[[], Layer]) -> np.ndarr
     layer = front()
     radius, _ = _outward(layer)
     before = _spread(layer.values, radius) if radius.max() >= SHARP else layer.values
-    out = np.empty((*radius.shape, 3), np.float32)
     in_chunks(lambda a, b: _over(before, behind, beyond, out, a, b), len(out), 32)
-    return out

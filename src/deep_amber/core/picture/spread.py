@@ -19,7 +19,24 @@ class Spreading:
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _choose(places, width, height, points, normals, kinds, c_points, c_normals, c_kinds, wide, high, near, rows, weights, start, stop):
+def _choose(
+    places,
+    width,
+    height,
+    points,
+    normals,
+    kinds,
+    c_points,
+    c_normals,
+    c_kinds,
+    wide,
+    high,
+    near,
+    rows,
+    weights,
+    start,
+    stop,
+):
     one, reach, least, other = np.float32(1), np.float32(1.5), np.float32(0.02), np.float32(0.05)
     nearness, none = one / np.float32(near), np.float32(-1)
     for i in range(start, stop):

@@ -32,8 +32,8 @@ def blur_radius(stages: Stages, seen: Seen) -> np.ndarray:
     return (on_sensor / sensor_height(camera) * size.height / 2).astype(np.float32)
 
 
-def focused(stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, owner: np.ndarray) -> np.ndarray | None:
-    """(n, 3) the picture with its depth of field, or None when all of it is sharp.
+def focused(stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, owner: np.ndarray) -> bool:
+    """Draws the picture with its depth of field, in place; False, and nothing done, when all of it is sharp.
 
     Parameters
     ----------
@@ -47,7 +47,7 @@ def focused(stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, 
         lambda: blur_radius(stages, seen),
     )
     if radius.max() < SHARP:
-        return None
+        return False
     on, count = seen.kinds != WALL_KIND, np.bincount(owner, minlength=len(sharp)).astype(np.int32)
 
     def layer(of_front: bool) -> Layer:
@@ -59,7 +59,8 @@ def focused(stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, 
         blur_of = np.where(mine, radius, radius[mine].mean() if mine.any() else np.float32(0))
         return Layer(values.reshape(size.height, size.width, CHANNELS), blur_of.reshape(size.height, size.width))
 
-    return defocused(lambda: layer(True), lambda: layer(False)).reshape(-1, 3)
+    defocused(lambda: layer(True), lambda: layer(False), sharp.reshape(size.height, size.width, 3))
+    return True
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)

@@ -193,10 +193,8 @@ def linear_picture(stages: Stages) -> np.ndarray:
             _add_catchlights(stages, places, "outlines", light, scale, added)
         _show_things(stages, places, added, False)
         _show_things(stages, seen, out, True)
-        in_focus = focused(stages, out, places, added, owner)
-        if in_focus is not None:
-            return in_focus
-        _average_outlines(out, added, owner)
+        if not focused(stages, out, places, added, owner):
+            _average_outlines(out, added, owner)
     else:
         _show_things(stages, seen, out, True)
     return out

@@ -90,9 +90,13 @@ class Stages:
         return self.memory.keep(f"{stage} {self._finely}", key, make, entries=needed + 1)
 
     def make_room(self) -> None:
-        """Lets go of a picture's arrays when something else is seen now: old and new ones are not held together."""
-        key = (self.key(framed), self.quality.size)
-        self.memory.keep(f"{self._finely} framed", key, lambda: self.memory.forget(f" {self._finely}"), 1)
+        """Lets go of pictures' arrays, quick and fine, when something else is seen now: old and new are not held together."""
+
+        def forget() -> None:
+            for finely in ("/fine", "/quick"):
+                self.memory.forget(finely)
+
+        self.memory.keep("framed", self.key(framed), forget, 1)
 
     def posed(self) -> Posed:
         return self.memory.keep(

@@ -118,7 +118,9 @@ def _to_body(origins, directions, rotation, offset, out_origins, out_directions)
         for k in range(3):
             out_origins[i, k] = x * rotation[0, k] + y * rotation[1, k] + z * rotation[2, k]
             out_directions[i, k] = (
-                directions[i, 0] * rotation[0, k] + directions[i, 1] * rotation[1, k] + directions[i, 2] * rotation[2, k]
+                directions[i, 0] * rotation[0, k]
+                + directions[i, 1] * rotation[1, k]
+                + directions[i, 2] * rotation[2, k]
             )
 
 

@@ -6,8 +6,11 @@ import threading
 import unittest
 from pathlib import Path
 
+from alembic.config import Config
+from alembic.script import ScriptDirectory
 from sqlalchemy import text
 
+from deep_amber.store import database
 from deep_amber.store import sets as store
 from deep_amber.store.database import DATABASE_NAME, open_store
 from tests.sets import demo_file, light_at
@@ -55,6 +58,20 @@ class Database(OnDisk):
         with sqlite3.connect(self.folder / DATABASE_NAME) as plain:
             self.assertEqual(plain.execute("SELECT count(*) FROM sets").fetchone(), (1,))
         plain.close()
+
+
+class Newest(OnDisk):
+    def test_the_newest_schema_is_the_last_migration(self):
+        config = Config()
+        config.set_main_option("script_location", str(Path(database.__file__).parent / "migrations"))
+        self.assertEqual(ScriptDirectory.from_config(config).get_current_head(), database.NEWEST)
+
+    def test_a_fresh_database_is_migrated_once(self):
+        engine = database.open_engine(self.folder / "fresh")
+        self.addCleanup(engine.dispose)
+        self.assertFalse(database.is_newest(engine))
+        database.migrate(engine)
+        self.assertTrue(database.is_newest(engine))
 
 
 class Shelf(OnDisk):

@@ -2,10 +2,8 @@
 
 import numpy as np
 
-from .vectors import Vector
 
-
-def view_sides(right: Vector, up: Vector, forward: Vector, wide: float, high: float) -> list[Vector]:
+def view_sides(right: np.ndarray, up: np.ndarray, forward: np.ndarray, wide: float, high: float) -> list[np.ndarray]:
     """Inward normals of the four sides of the view through the lens, and of the plane of the lens.
 
     Parameters
@@ -16,7 +14,7 @@ def view_sides(right: Vector, up: Vector, forward: Vector, wide: float, high: fl
     return [wide * forward - right, wide * forward + right, high * forward - up, high * forward + up, forward]
 
 
-def clipped(corners: np.ndarray, sides: list[Vector]) -> np.ndarray:
+def clipped(corners: np.ndarray, sides: list[np.ndarray]) -> np.ndarray:
     """(k, 3) corners of what of a convex outline lies inside all sides, none when nothing of it does.
 
     Parameters

@@ -7,7 +7,6 @@ between the two (law of reflection). What shows lies on the cornea's disc, and n
 import math
 from dataclasses import dataclass, replace
 
-import numba as nb
 import numpy as np
 
 from ..geometry.quads import Quad
@@ -20,8 +19,9 @@ from ..sitter.face import head_frame
 from ..sitter.mesh import CLOTH, GLASSES, HAIR, SCALP, TROUSERS
 from ..transport.emitter import ROUND, Emitter, emitter_key
 from ..transport.quads import FAR
+from .cornea import CORNEA, halfway
 
-CORNEA, IRIS = 0.0078, 0.0059  # radii [m] (laboratory notes)
+IRIS = 0.0059  # radius [m] (assumption)
 OUT = 6e-4  # [m] before the cornea's facets from which rays start
 ACROSS = 8  # samples a side of an emitter
 REACH = 0.9995  # share of the way to an emitter that must be free
@@ -78,27 +78,9 @@ def _outline_places(emitter: Emitter) -> np.ndarray:
     return round_one if emitter.row[ROUND] else round_one / np.abs(round_one).max(1, keepdims=True)
 
 
-@nb.njit(error_model="numpy", cache=True)
-def _halfway(places, lens, middle, gaze):
-    """Points of a cornea and their normals that halve the angle between places and lens: a fixed point in four rounds."""
-    points, normals = np.empty((len(places), 3)), np.empty((len(places), 3))
-    for i in range(len(places)):
-        for k in range(3):
-            normals[i, k] = gaze[k]
-        for turn in range(5):
-            for k in range(3):
-                points[i, k] = middle[k] + CORNEA * normals[i, k]
-            if turn == 4:
-                break
-            to_light, to_lens = places[i] - points[i], lens - points[i]
-            half = to_light / math.sqrt((to_light**2).sum()) + to_lens / math.sqrt((to_lens**2).sum())
-            normals[i] = half / max(math.sqrt((half**2).sum()), 1e-9)
-    return points, normals
-
-
 def _mirror_points(places: np.ndarray, lens: np.ndarray, eye: "_Eye") -> tuple[np.ndarray, np.ndarray]:
     """(n, 3) points of the cornea that mirror (n, 3) places into the lens, and their normals."""
-    points, normals = _halfway(*(np.array(k, float) for k in (places, lens, eye.cornea, eye.gaze)))
+    points, normals = halfway(*(np.array(k, float) for k in (places, lens, eye.cornea, eye.gaze)))
     return points, normals
 
 

@@ -143,6 +143,19 @@ def _add_sharp(values, at, out, start, stop):
 
 
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
+def _part_sums(values, at, level, y, left, wide, pad, out):
+    """Running sums of one part along row y, `pad` places of nought before and after it."""
+    for i in range(wide + 2 * pad):
+        share = np.float32(0)
+        if pad <= i < wide + pad:
+            share = max(np.float32(1) - abs(at[y, left + i - pad] - level), np.float32(0))
+        for c in range(CHANNELS):
+            out[(i + 1) * CHANNELS + c] = out[i * CHANNELS + c]
+            if share > 0:
+                out[(i + 1) * CHANNELS + c] += share * values[y, left + i - pad, c]
+
+
+@nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _add_disc(values, at, level, halves, left, wide, out, start, stop):
     """Adds one part, each place spread over a disc, to some rows of the picture; only their own sums are held.
 
@@ -154,18 +167,8 @@ def _add_disc(values, at, level, halves, left, wide, out, start, stop):
         weight += 2 * half
     sums = np.zeros((stop - start + 2 * reach, (wide + 2 * pad + 1) * CHANNELS), np.float32)
     for r in range(len(sums)):
-        y = start - reach + r
-        if not 0 <= y < high:
-            continue
-        row = sums[r]
-        for i in range(wide + 2 * pad):
-            x, share = left + i - pad, np.float32(0)
-            if left <= x < left + wide:
-                share = max(np.float32(1) - abs(at[y, x] - level), np.float32(0))
-            for c in range(CHANNELS):
-                row[(i + 1) * CHANNELS + c] = row[i * CHANNELS + c]
-                if share > 0:
-                    row[(i + 1) * CHANNELS + c] += share * values[y, x, c]
+        if 0 <= start - reach + r < high:
+            _part_sums(values, at, level, start - reach + r, left, wide, pad, sums[r])
     first, last = len(halves) * CHANNELS, (wide + 2 * pad - len(halves)) * CHANNELS
     line = np.empty((wide + 2 * pad) * CHANNELS, np.float32)
     for y in range(start, stop):

@@ -41,10 +41,14 @@ def _pixel_directions(width, height, half_width, half_height, right, up, forward
 
 def pixel_directions(camera: Camera, size: Size) -> np.ndarray:
     """(height * width, 3) float32 unit directions through the middle of each pixel: `directions` of `pixel_places`."""
-    axes = [axis.astype(np.float32) for axis in aiming_axes(camera.place, camera.aim)]
-    half = field_of_view(camera, size.aspect)
+    right, up, forward = (axis.astype(np.float32) for axis in aiming_axes(camera.place, camera.aim))
+    wide, high = field_of_view(camera, size.aspect)
     out = np.empty((size.width * size.height, 3), np.float32)
-    in_chunks(lambda a, b: _pixel_directions(size.width, size.height, *half, *axes, out, a, b), len(out), 16384)
+    in_chunks(
+        lambda a, b: _pixel_directions(size.width, size.height, wide, high, right, up, forward, out, a, b),
+        len(out),
+        16384,
+    )
     return out
 
 

@@ -18,6 +18,14 @@ class Spreading:
     weights: np.ndarray  # (n, 4) float32, each row sums to one
 
 
+@nb.njit(inline="always", error_model="numpy")
+def _place(places, width, height, i):
+    """The i-th of the places, or the middle of the i-th pixel."""
+    if len(places):
+        return places[i, 0], places[i, 1]
+    return (i % width + 0.5) / width, (i // width + 0.5) / height
+
+
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _choose(
     places,
@@ -40,10 +48,8 @@ def _choose(
     one, reach, least, other = np.float32(1), np.float32(1.5), np.float32(0.02), np.float32(0.05)
     nearness, none = one / np.float32(near), np.float32(-1)
     for i in range(start, stop):
-        if len(places):
-            x, y = places[i, 0] * wide - 0.5, places[i, 1] * high - 0.5
-        else:
-            x, y = (i % width + 0.5) / width * wide - 0.5, (i // width + 0.5) / height * high - 0.5
+        x, y = _place(places, width, height, i)
+        x, y = x * wide - 0.5, y * high - 0.5
         cx, cy = int(np.floor(x + 0.5)), int(np.floor(y + 0.5))
         # The four best so far in falling order; of equal ones the first stays before.
         w0, w1, w2, w3, r0, r1, r2, r3 = none, none, none, none, 0, 0, 0, 0

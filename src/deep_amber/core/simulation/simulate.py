@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..exposure.response import exposure_factor
-from ..geometry.quads import Quad, emitter_quad, field_of_view, panel_quads
 from ..geometry.clipping import clipped, view_sides
+from ..geometry.quads import Quad, emitter_quad, field_of_view, panel_quads
 from ..geometry.vectors import aiming_axes
 from ..kit.emission import emissions, shape_of
 from ..model.light import Light

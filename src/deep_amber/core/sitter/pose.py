@@ -2,11 +2,11 @@
 
 from functools import lru_cache
 
-import numba as nb
 import numpy as np
 
 from ..geometry.vectors import rotation, rotation_vector
 from ..model.sitter import Sitter
+from .blend import blend
 from .mesh import Posed, SitterMesh
 
 # Share of the head's rotation at neck01, neck02, neck03 and head (docs/light-model.md, assumption).
@@ -53,27 +53,8 @@ def skin_mesh(
         return mesh.vertices, mesh.normals, mesh.tangents
     transforms = neck_transforms(mesh.joints, turn, nod, tilt, forward).astype(np.float32)
     vertices, normals, tangents = (np.empty_like(mesh.vertices) for _ in range(3))
-    _blend(mesh.chain, transforms, mesh.vertices, mesh.normals, mesh.tangents, vertices, normals, tangents)
+    blend(mesh.chain, transforms, mesh.vertices, mesh.normals, mesh.tangents, vertices, normals, tangents)
     return vertices, normals, tangents
-
-
-@nb.njit(nogil=True, error_model="numpy", cache=True)
-def _blend(chain, transforms, vertices, normals, tangents, out_vertices, out_normals, out_tangents):
-    blended = np.empty((3, 4), np.float32)
-    for i in range(len(vertices)):
-        blended[:] = 0
-        for t in range(chain.shape[1]):
-            if chain[i, t] != 0:
-                for a in range(3):
-                    for b in range(4):
-                        blended[a, b] += chain[i, t] * transforms[t, a, b]
-        for a in range(3):
-            point, normal, tangent = blended[a, 3], np.float32(0), np.float32(0)
-            for b in range(3):
-                point += blended[a, b] * vertices[i, b]
-                normal += blended[a, b] * normals[i, b]
-                tangent += blended[a, b] * tangents[i, b]
-            out_vertices[i, a], out_normals[i, a], out_tangents[i, a] = point, normal, tangent
 
 
 def place_of(mesh: SitterMesh, sitter: Sitter) -> tuple[np.ndarray, np.ndarray]:

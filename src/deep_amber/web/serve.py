@@ -58,6 +58,10 @@ def _warm_last_set(app: OpenAPI) -> None:
         # The quick picture alone: a fine one would be in the way of a page that is opened at once.
         with contextlib.suppress(NotAccepted, Superseded, Busy):
             app.extensions["pictures"].compute(photo_set, "dragged", "warm", 0)
+    # What the core loads at first use, so that no hand waits for it.
+    import scipy.ndimage
+    import scipy.sparse
+    import scipy.spatial  # noqa: F401
 
 
 def _lean_memory() -> None:

@@ -6,6 +6,7 @@ import numpy as np
 
 @nb.njit(nogil=True, error_model="numpy", cache=True)
 def blend(chain, transforms, vertices, normals, tangents, out_vertices, out_normals, out_tangents):
+    """Writes vertices [m], normals and tangents (n, 3) float32 of a chain (n, joints) of weights and (joints, 4, 4) transforms."""
     blended = np.empty((3, 4), np.float32)
     for i in range(len(vertices)):
         blended[:] = 0

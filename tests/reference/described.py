@@ -10,7 +10,7 @@ from deep_amber.core.gear.modifiers import boxes, dish, umbrella
 from deep_amber.core.gear.sources import speedlight
 from deep_amber.core.geometry.quads import emitter_quad
 from deep_amber.core.kit.emission import emissions
-from deep_amber.core.simulation.readings import exposed
+from deep_amber.core.simulation.exposing import exposed
 
 from .path_tracer import Source
 

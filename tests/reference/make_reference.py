@@ -24,7 +24,7 @@ mi.set_variant("llvm_ad_rgb")
 
 from .described import sources_of  # noqa: E402
 from .path_tracer import Matter, World, gathered, straight  # noqa: E402
-from .points import compared  # noqa: E402
+from .points import compared, first_light  # noqa: E402
 from .scenes import SCENES, slug  # noqa: E402
 
 FOLDER = Path(__file__).parent / "stored"
@@ -107,7 +107,7 @@ def result(name: str, samples: int) -> dict:
     sources = [s for light in photo_set.lights for s in sources_of(photo_set, light)]
     direct = straight(whole, sources, at.points, at.normals, "flat", STRATA)
     total = direct + gathered(whole, sources, at.points, at.normals, "flat", samples)
-    domes, flat = meter_sensors(photo_set, mesh)
+    domes, flat = meter_sensors(photo_set, mesh, first_light(photo_set))
     meters = {}
     for sensors, receptor in ((domes, "dome"), (flat, "flat")):
         points, axes = sensors.points.astype(float), sensors.axes.astype(float)

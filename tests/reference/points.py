@@ -72,3 +72,8 @@ def compared(photo_set: Set, mesh: SitterMesh, body: Posed | None = None) -> Com
     names = ["face"] * 30 + ["cloth"] * 6 + ["backdrop"] * 10
     normals = np.concatenate([normals, np.tile([0.0, 0.0, 1.0], (10, 1))])
     return Compared(names, np.concatenate([points, wall]), normals / np.linalg.norm(normals, axis=1, keepdims=True))
+
+
+def first_light(photo_set: Set) -> np.ndarray:
+    """(3,) place of the first light that is on [m]: what the compared meters are turned to."""
+    return next(light.place.array for light in photo_set.lights if light.on)

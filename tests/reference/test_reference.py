@@ -10,9 +10,9 @@ import numpy as np
 from deep_amber.core.kit.emission import emissions
 from deep_amber.core.model import Set
 from deep_amber.core.simulation import SETTLED, Memory
+from deep_amber.core.simulation.exposing import exposed
 from deep_amber.core.simulation.layers import sensor_grid, sensor_layer
 from deep_amber.core.simulation.obstacles import obstacles, rows_of
-from deep_amber.core.simulation.readings import exposed
 from deep_amber.core.simulation.sensors import Sensors, meter_sensors
 from deep_amber.core.simulation.stages import Stages
 from deep_amber.core.srgb import LUMINANCE
@@ -20,6 +20,8 @@ from deep_amber.core.transport.direct import illuminance
 from deep_amber.core.transport.weights import FLAT
 from deep_amber.formats.set_file import read_set_file
 from deep_amber.formats.sitter_file import load_sitter
+
+from .points import first_light
 
 BLACK = 6.5  # stops: under 7 of 255 when the brightest place is mid grey
 STORED = Path(__file__).parent / "stored"
@@ -46,7 +48,7 @@ def ours(photo_set: Set, points: np.ndarray, normals: np.ndarray) -> Ours:
             direct += lux[:, None] * e.radiance * exposed(photo_set, light)
         total += sensor_layer(stages, light, "compared", sensors) * exposed(photo_set, light)
     meters = {}
-    for at in meter_sensors(photo_set, mesh):
+    for at in meter_sensors(photo_set, mesh, first_light(photo_set)):
         got = sum(
             sensor_layer(stages, light, at.names[0], at) * exposed(photo_set, light) for light in photo_set.lights
         )

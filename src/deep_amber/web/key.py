@@ -9,7 +9,6 @@ from ..core import units
 from ..core.editing.fields import seat
 from ..core.group.row import row_of
 from ..core.model import Set
-from ..core.model.key import key_index
 from ..core.pattern.cannot import advice_to
 from ..core.pattern.dial import dial_of
 from ..core.pattern.eye_view import EYE, FACE, IRIS_OF_WIDTH, eye_sets, face_set
@@ -24,6 +23,7 @@ from ..core.presenting.say import Say
 from ..core.presenting.ways import face_text
 from ..core.problem import NotAccepted, Problem
 from ..core.simulation import DRAGGED, Memory, simulate
+from ..core.simulation.key import key_index, key_index_of
 from ..core.simulation.quality import Quality, oriented
 from ..core.simulation.stages import Stages
 from ..formats.picture_file import jpeg_bytes
@@ -134,7 +134,7 @@ def eyes(body: KeyIn) -> Response:
 def softness(body: KeyIn) -> Response:
     """What other sizes and distances would give, shine on the skin, and how the front is filled."""
     with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
-        reading, index, shine = read_pattern(stages), key_index(body.set), shine_of(stages)
+        reading, index, shine = read_pattern(stages), key_index(stages), shine_of(stages)
     if reading is None or index is None:
         return answer(SoftOut(distance="", others=[], lines=[]))
     say = Say(body.feet)
@@ -150,7 +150,7 @@ def softness(body: KeyIn) -> Response:
 @key.post("/row", responses={"200": RowOut})
 def row(body: RowIn) -> Response:
     """Light over a row of people by the key, and what evens it most."""
-    index = key_index(sound(body.set))
+    index = key_index_of(sound(body.set), sitter_of(body.set))
     if index is None:
         raise NotAccepted([Problem("count", "no light is on", "a set with a light on")])
     try:

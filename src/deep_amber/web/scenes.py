@@ -9,7 +9,6 @@ from ..core.editing.choices import choices_of
 from ..core.editing.fields import Field, fields_of, has_steps
 from ..core.kit.owned import shortages
 from ..core.model import Light, Set
-from ..core.model.key import key_index
 from ..core.model.things import still_there, thing_index
 from ..core.pattern.follow import followed
 from ..core.presenting.drawing import drawing
@@ -19,6 +18,7 @@ from ..core.problem import NotAccepted
 from ..core.rules.fitting import modifiers_for
 from ..core.rules.heat import heat_warnings
 from ..core.rules.validation import problems_of
+from ..core.simulation.key import key_index_of
 from ..formats.sitter_file import known_sitters, sitter_of
 from ..store.kit import open_kit
 from .answers import answer
@@ -70,7 +70,7 @@ def scene_of(photo_set: Set, asked: SceneIn, resisted: str = "", thing: str | No
             facts=facts_of(light) if light else [],
             warnings=_warnings(photo_set),
             aims=aims_of(photo_set.look, sitter_of(photo_set)),
-            key=key_index(photo_set),
+            key=key_index_of(photo_set, sitter_of(photo_set)),
             thing=chosen,
             resisted=resisted,
         )

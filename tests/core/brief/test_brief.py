@@ -4,17 +4,14 @@ import math
 import unittest
 from dataclasses import replace
 
-import numpy as np
-
 from deep_amber.core.brief.aims import KEY_OFFSET, TOLERANCE, aims_of, own_tone
 from deep_amber.core.brief.starting import Answers, starting_set
 from deep_amber.core.framing.framings import FRAMINGS, picture_height
 from deep_amber.core.framing.perspective import lens_to_face
-from deep_amber.core.model import Point, Softbox
 from deep_amber.core.model.camera import Lens
 from deep_amber.core.model.finishes import BACKDROPS, WALLS
 from deep_amber.core.model.look import PRESETS, Look
-from deep_amber.core.pattern.softness import as_wished, edge_width
+from deep_amber.core.pattern.softness import as_wished, softness
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.rules.validation import problems_of
 from deep_amber.core.simulation.quality import DRAGGED
@@ -53,15 +50,13 @@ class Aims(unittest.TestCase):
 
 class Hardness(unittest.TestCase):
     def test_the_edge_is_thirty_millimetres_times_size_over_distance(self):
-        light = replace(plain_set().lights[0], modifier=Softbox(0.6, 0.8), place=Point(0.0, 1.2, 3.4))
-        face = np.array([0.0, 1.2, 2.0])
-        self.assertAlmostEqual(edge_width(light, face), 30 * 0.7 / 1.4)
+        self.assertAlmostEqual(softness(0.7, 1.4).edge, 30 * 0.7 / 1.4)
 
-    def test_wishes_overlap_at_their_borders_alone(self):
+    def test_a_wish_is_met_by_its_grade_and_a_little_beyond(self):
         for hardness, inside, outside in (("hard", 3.0, 10.0), ("medium", 9.0, 25.0), ("soft", 25.0, 5.0)):
             look = Look("headshot", hardness=hardness)
-            self.assertTrue(as_wished(look, inside), hardness)
-            self.assertFalse(as_wished(look, outside), hardness)
+            self.assertTrue(as_wished(look, softness(inside, 30.0)), hardness)
+            self.assertFalse(as_wished(look, softness(outside, 30.0)), hardness)
 
 
 class FirstSet(unittest.TestCase):

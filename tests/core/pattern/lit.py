@@ -83,7 +83,7 @@ def measured(photo_set: Set) -> Measures:
     stages = stages_of(photo_set)
     key = key_light(stages, photo_set.lights[0])
     assert key is not None
-    return measures_of(key.level[None], face_points(stages.mesh))
+    return measures_of(key.level[None], face_points(stages.mesh), key.direction[None])
 
 
 def reading(photo_set: Set, whole: bool = False) -> PatternReading:

@@ -62,7 +62,7 @@ class Measured(unittest.TestCase):
     def test_even_light_measures_nothing(self):
         for who in known_sitters():
             face = face_points(load_sitter(who))
-            m = measures_of(np.full((2, len(face.points)), 0.8), face)
+            m = measures_of(np.full((2, len(face.points)), 0.8), face, np.tile([0.0, 0.0, 1.0], (2, 1)))
             for name in ("up", "flanks", "halves", "patch", "closing", "socket", "forehead"):
                 self.assertLess(np.abs(getattr(m, name)).max(), 1e-9, f"{who} {name}")
             self.assertEqual(m.front.tolist(), [1.0, 1.0])

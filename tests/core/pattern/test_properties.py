@@ -70,7 +70,7 @@ class Table(unittest.TestCase):
             ways = [(a, e) for a in range(-140, 141, 28) for e in range(-35, 80, 19)]
             emitters = [carried.at(middle + head.rotation @ direction(a, e) * 1.3, head) for a, e in ways]
             level = levels(face.points, face.normals, clear_ways(stages.mesh, start.sitter), emitters, face.centre)
-            by_table = probabilities(measures_of(level, face))
+            by_table = probabilities(measures_of(level, face, np.array([direction(a, e) for a, e in ways])))
             same, off = 0, []
             for (a, e), table in zip(ways, by_table, strict=True):
                 rays = np.array(list(shares(lit(a, e, 1.3, modifier, who=who, **pose)).values()))

@@ -18,6 +18,9 @@ TRADE = (
     ("Rembrandt", -56, 40),
     ("split", 90, 15),
     ("split", -90, 20),
+    ("side light", 45, 0),
+    ("side light", -45, 7),
+    ("side light", 38, 2),
     ("overhead", 0, 75),
     ("under light", 0, -35),
     ("rim", 150, 20),
@@ -59,9 +62,18 @@ class Trade(unittest.TestCase):
 
     def test_level_light_throws_the_nose_shadow_sideways_and_light_from_below_uphill(self):
         level, below, above = (reading(lit(a, e)) for a, e in ((45, 0), (45, -30), (0, 40)))
-        self.assertIn("goes sideways, to camera-left", level.reasons[0].text)
-        self.assertIn("goes uphill", below.reasons[0].text)
+        self.assertIn("runs sideways, to camera-left", level.reasons[0].text)
+        self.assertIn("runs uphill", below.reasons[0].text)
         self.assertIn("points straight down", above.reasons[0].text)
+
+    def test_a_shadow_that_runs_level_or_uphill_closes_no_triangle_and_leaves_no_loop(self):
+        for who in known_sitters():
+            for modifier, distance in SOURCES:
+                for azimuth, elevation in ((45, -5), (45, 0), (-45, 5), (45, 10), (35, 0), (-35, 5)):
+                    found = shares(lit(azimuth, elevation, distance, modifier, who=who))
+                    self.assertLess(
+                        found["Rembrandt"] + found["loop"], 0.4, f"{who} {modifier.kind} {azimuth} {elevation}"
+                    )
 
     def test_over_60_degrees_the_sockets_go_dark_and_the_catchlight_leaves(self):
         for who in known_sitters():

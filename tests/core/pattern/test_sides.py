@@ -3,10 +3,11 @@
 import unittest
 from dataclasses import replace
 
-from deep_amber.core.model import Panel, Point
-from deep_amber.core.model.key import key_index
+from deep_amber.core.model import Light, Panel, Point
+from deep_amber.core.simulation.key import key_index_of
+from tests.sets import mesh_of
 
-from .lit import lit, reading, room_for_all
+from .lit import lit, reading
 
 
 def at(azimuth: float, elevation: float = 25.0, turn: float = 0.0):
@@ -109,10 +110,18 @@ class Composed(unittest.TestCase):
         s = lit(30, 30)
         first = replace(s.lights[0], name="rim", role="rim")
         key = replace(s.lights[0], name="main")
-        self.assertEqual(key_index(replace(s, lights=(first, key))), 1)
-        self.assertEqual(key_index(replace(s, lights=(first,))), 0)
-        self.assertEqual(key_index(replace(s, lights=(replace(key, on=False), first))), 1)
-        self.assertIsNone(key_index(replace(room_for_all(), lights=())))
+        weaker = replace(key, name="weaker", output=key.output - 1)
+
+        def index(*lights: Light) -> int | None:
+            return key_index_of(replace(s, lights=lights), mesh_of(s))
+
+        self.assertEqual(index(first, key), 1)
+        self.assertEqual(index(first), 0)
+        self.assertEqual(index(replace(key, on=False), first), 1)
+        self.assertIsNone(index())
+        self.assertEqual((index(weaker, key, first), index(key, first, weaker)), (1, 0))
+        others = (replace(weaker, role="fill"), replace(key, role="other"))
+        self.assertEqual((index(*others), index(*others[::-1])), (1, 0))
 
 
 if __name__ == "__main__":

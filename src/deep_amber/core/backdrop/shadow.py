@@ -5,9 +5,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..kit.emission import emissions
+from ..simulation.exposing import exposed, lights_on
 from ..simulation.layers import bounced_layer
 from ..simulation.obstacles import obstacles, rows_of
-from ..simulation.readings import exposed, lights_on
 from ..simulation.stages import Stages
 from ..sitter.kinds import WALL_KIND
 from ..srgb import LUMINANCE

@@ -4,21 +4,20 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-import numpy as np
-
 from ..answer import mend
 from ..brief.aims import BACKDROP_SURFACES, TOLERANCE, Aim, aims_of
 from ..exposure.response import stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
 from ..model.finishes import CLOTHS
-from ..model.key import key_of
 from ..model.look import Look
 from ..model.set import Set
-from ..pattern.softness import as_wished, edge_width
+from ..pattern.key_light import key_light
+from ..pattern.softness import GRADES, WISHED, as_wished, softness
 from ..problem import NotAccepted
+from ..simulation.key import key_index
 from ..simulation.readings import Readings, readings_of
-from ..sitter.face import face_marks
+from ..simulation.stages import Stages
 from ..sitter.mesh import CLOTH, SitterMesh
 from ..srgb import LUMINANCE
 from ..units import APERTURES, step_in_series
@@ -26,7 +25,6 @@ from .finding import Finding, GoOn, stages_for
 
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
-BETWEEN = 15.0  # mm over which a medium edge is wanted harder
 WARDROBE = {"white": "white", "light": "light grey", "middle": "mid grey", "dark": "charcoal", "black": "black"}
 """The cloth that stands for each tone."""
 
@@ -37,14 +35,15 @@ def brief_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fi
     if look is None:
         yield Finding("brief.begin", "note")
     lit = any(light.on for light in photo_set.lights)
-    read = readings_of(stages_for(photo_set, mesh, go_on)) if lit else None
+    stages = stages_for(photo_set, mesh, go_on)
+    read = readings_of(stages) if lit else None
     if read:
         yield from _apart(photo_set, read, "wardrobe", {"left": "cloth", "right": "cloth"})
         yield from _apart(photo_set, read, "hair", {"left": "hair_left", "right": "hair_right"})
     if look:
         if read:
             yield from _aims(photo_set, look, mesh, read)
-            yield from _hardness(photo_set, look, mesh)
+            yield from _hardness(stages, look)
         yield from _framing(photo_set, look, mesh)
         yield from _wardrobe(photo_set, look, mesh)
 
@@ -90,16 +89,17 @@ def _exposure(photo_set: Set, aim: Aim, read: Readings) -> Iterator[Finding]:
     yield Finding("brief.exposure", "warn", figures, mend=mend(mended, "camera.aperture", {"aperture": stopped}))
 
 
-def _hardness(photo_set: Set, look: Look, mesh: SitterMesh) -> Iterator[Finding]:
-    key = key_of(photo_set)
+def _hardness(stages: Stages, look: Look) -> Iterator[Finding]:
+    index = key_index(stages)
+    key = key_light(stages, stages.photo_set.lights[index]) if index is not None else None
     if key is None:
         return
-    width = edge_width(key, np.array(face_marks(mesh, photo_set.sitter).face))
-    figures, named = {"edge_mm": width}, {"hardness": look.hardness}
-    if as_wished(look, width):
+    soft = softness(key.extent, key.distance)
+    figures, named = {"edge_mm": soft.edge}, {"hardness": look.hardness, "grade": soft.grade}
+    if as_wished(look, soft):
         yield Finding("brief.hardness", "note", figures, named)
         return
-    harder = {"hard": True, "soft": False}.get(look.hardness, width > BETWEEN)
+    harder = soft.edge > GRADES[WISHED[look.hardness][-1]][1]
     yield Finding("brief.hardness", "warn", figures, named | {"wanted": "harder" if harder else "softer"})
 
 

@@ -8,7 +8,6 @@ import numpy as np
 
 from ..answer import Answer, mend
 from ..geometry.quads import emitter_quad, lower_edge
-from ..model.key import key_index
 from ..model.light import Light
 from ..model.look import Look
 from ..model.patterns import Pattern
@@ -23,6 +22,8 @@ from ..pattern.reach import ANYWHERE, FOOT_OUT, Support
 from ..pattern.reading import PatternReading, read_pattern
 from ..pattern.softness import others
 from ..rules.validation import fits
+from ..simulation.key import key_index
+from ..simulation.readings import readings_of
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 from .finding import Finding, GoOn, stages_for
@@ -40,9 +41,9 @@ FRONT: tuple[Pattern, ...] = ("flat", "butterfly", "loop", "Rembrandt", "overhea
 
 def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support = ANYWHERE) -> Iterator[Finding]:
     """What there is to say about the key."""
-    index = key_index(photo_set)
     stages = stages_for(photo_set, mesh, go_on)
-    reading = read_pattern(stages) if index is not None else None
+    index = key_index(stages)
+    reading = read_pattern(stages, readings_of(stages)) if index is not None else None
     if index is None or reading is None:
         why = "off" if index is None else "misses"
         yield Finding("key.none", "warn" if index is not None else "note", named={"why": why})
@@ -52,8 +53,9 @@ def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support
     if reading.pattern in FRONT:
         key = key_light(stages, light)
         assert key is not None
-        yield from _sockets(stages, index, measures_of(key.level[None], face_points(mesh)))
-        yield from _forehead(stages, index, measures_of(key.level[None], face_points(mesh)))
+        measures = measures_of(key.level[None], face_points(mesh), key.direction[None])
+        yield from _sockets(stages, index, measures)
+        yield from _forehead(stages, index, measures)
         yield from _catchlights(stages, index, reading)
     yield from glare_findings(photo_set, mesh, "key")
     yield from _softness(reading)
@@ -64,8 +66,10 @@ def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support
 
 def _is_wanted(look: Look, reading: PatternReading) -> bool:
     wanted = look.pattern
-    if wanted in ("broad", "short", "on-axis"):
+    if wanted in ("broad", "short", "on-axis", "profile"):
         return wanted in reading.side.name
+    if wanted == "rim":
+        return reading.pattern == "rim" or reading.composed == "edge light only"
     return wanted in (reading.pattern, reading.composed)
 
 
@@ -90,7 +94,7 @@ def _pattern(stages: Stages, reading: PatternReading, support: Support) -> Itera
 
 def _measured(stages: Stages, made: Set, index: int) -> Measures | None:
     key = key_light(replace(stages, photo_set=made, found={}), made.lights[index]) if fits(made) else None
-    return measures_of(key.level[None], face_points(stages.mesh)) if key else None
+    return measures_of(key.level[None], face_points(stages.mesh), key.direction[None]) if key else None
 
 
 def _lowered(photo_set: Set, index: int) -> Iterator[Answer]:

@@ -2,9 +2,23 @@
 
 from typing import Literal, get_args
 
-Pattern = Literal["flat", "butterfly", "loop", "Rembrandt", "split", "overhead", "under light", "rim"]
+Pattern = Literal["flat", "butterfly", "loop", "Rembrandt", "split", "side light", "overhead", "under light", "rim"]
 """What the shadows on a face are read as."""
 PATTERNS: tuple[Pattern, ...] = get_args(Pattern)
 """In the order that they are shown in."""
-WantedPattern = Literal["open", "butterfly", "loop", "Rembrandt", "split", "broad", "short", "on-axis", "silhouette"]
+WantedPattern = Literal[
+    "open",
+    "butterfly",
+    "loop",
+    "Rembrandt",
+    "split",
+    "under light",
+    "rim",
+    "clamshell",
+    "silhouette",
+    "profile",
+    "broad",
+    "short",
+    "on-axis",
+]
 """What a look may ask for; open leaves it to the step Key."""

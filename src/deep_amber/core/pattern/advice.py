@@ -129,7 +129,8 @@ def _shares(s: _Search, emitters: list[Emitter]) -> np.ndarray:
     """(k, 8), by the table of the present pose: what another pose's body shades is seen when the way is tried."""
     face = face_points(s.stages.mesh)
     clear = clear_ways(s.stages.mesh, s.stages.photo_set.sitter)
-    return probabilities(measures_of(levels(face.points, face.normals, clear, emitters, face.centre), face))
+    ways = np.array([e.row[:3] for e in emitters]) - face.centre
+    return probabilities(measures_of(levels(face.points, face.normals, clear, emitters, face.centre), face, ways))
 
 
 def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:

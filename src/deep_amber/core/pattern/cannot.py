@@ -8,10 +8,10 @@ import numpy as np
 
 from ..answer import Act, Answer, mend
 from ..gear.modifiers import Modifier
-from ..model.key import key_index
 from ..model.patterns import PATTERNS, Pattern
 from ..model.set import Set, with_light, without
 from ..rules.validation import fits
+from ..simulation.key import key_index
 from ..simulation.memory import Memory
 from ..simulation.quality import DRAGGED, oriented
 from ..simulation.stages import Stages
@@ -116,7 +116,7 @@ def _possible(stages: Stages, target: Pattern, support: Support, index: int) -> 
 
 def _surely_there(stages: Stages, target: Pattern) -> float | None:
     """The share of the pattern when the key draws it surely."""
-    index = key_index(stages.photo_set)
+    index = key_index(stages)
     key = key_light(stages, stages.photo_set.lights[index]) if index is not None else None
     if key is None:
         return None

@@ -5,8 +5,9 @@ import numpy as np
 from ..kit.emission import emissions
 from ..model.light import Light
 from ..model.patterns import Pattern
+from ..simulation.exposing import exposed, lights_on
 from ..simulation.layers import parts
-from ..simulation.readings import Readings, exposed, lights_on
+from ..simulation.readings import Readings
 from ..simulation.secondary import secondaries
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame

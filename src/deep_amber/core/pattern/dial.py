@@ -5,8 +5,8 @@ from dataclasses import dataclass
 import contourpy
 import numpy as np
 
-from ..model.key import key_index
 from ..model.patterns import PATTERNS, Pattern
+from ..simulation.key import key_index
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame, head_frame
 from ..transport.emitter import HALF_X, HALF_Y, Emitter, emitter_key
@@ -139,7 +139,7 @@ class Sphere:
     index: int
     carried: Carried
     ways: np.ndarray  # (rows, columns, 3) in the head's frame
-    shares: np.ndarray  # (rows, columns, 8)
+    shares: np.ndarray  # (rows, columns, 9)
     fronts: Fronts
     """One a place, row by row, in the room."""
     key_way: np.ndarray  # (3,) from the middle of the face to the key, in the head's frame [m]
@@ -147,7 +147,7 @@ class Sphere:
 
 def sphere_of(stages: Stages) -> Sphere | None:
     """The places of the dial, read by the occlusion table; None without a key that reaches the face."""
-    photo_set, index = stages.photo_set, key_index(stages.photo_set)
+    photo_set, index = stages.photo_set, key_index(stages)
     if index is None:
         return None
     head, face = head_frame(stages.mesh, photo_set.sitter), face_points(stages.mesh)
@@ -165,7 +165,7 @@ def sphere_of(stages: Stages) -> Sphere | None:
         stages.go_on()
         level = levels(face.points, face.normals, clear_ways(stages.mesh, photo_set.sitter), emitters, face.centre)
         stages.go_on()
-        shares = probabilities(measures_of(level, face)).reshape(*ways.shape[:2], -1)
+        shares = probabilities(measures_of(level, face, ways.reshape(-1, 3))).reshape(*ways.shape[:2], -1)
         return Sphere(index, carried, ways, shares, fronts_of(emitters, head), key_way)
 
     key = (photo_set.sitter, stages.mesh.form, emitter_key(part.emitter))

@@ -5,12 +5,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..model.key import key_index
 from ..model.point import Point
 from ..model.set import with_light
+from ..simulation.exposing import exposed
+from ..simulation.key import key_index, key_surface
 from ..simulation.layers import sensor_layer
 from ..simulation.quality import SMALL
-from ..simulation.readings import exposed
 from ..simulation.sensors import BACKDROP_PLACES, surface_sensors
 from ..simulation.stages import Stages, framed
 from ..sitter.face import face_marks
@@ -32,7 +32,7 @@ class Feather:
 
 def _light_at(stages: Stages) -> tuple[float, float]:
     """Of the key on the brighter cheek and on the backdrop, bounces included."""
-    index = key_index(stages.photo_set)
+    index = key_index(stages)
     assert index is not None
     light = stages.photo_set.lights[index]
     sensors = stages.memory.keep(
@@ -54,11 +54,14 @@ def feather_text(feather: Feather) -> str:
 
 
 def feather_of(stages: Stages) -> Feather | None:
-    """How far the key is feathered, and what that does; None without a key."""
-    index = key_index(stages.photo_set)
+    """How far the key is feathered, and what that does; None without a key, or for one that works through a board or sheet."""
+    index = key_index(stages)
     if index is None:
         return None
     light, face = stages.photo_set.lights[index], np.array(face_marks(stages.mesh, stages.photo_set.sitter).face)
+    surface = key_surface(stages, light)
+    if surface is None or not surface.own:
+        return None
     axis, way = light.aim.array - light.place.array, face - light.place.array
     cos = float(axis @ way / (np.linalg.norm(axis) * np.linalg.norm(way)))
     off = math.degrees(math.acos(min(max(cos, -1.0), 1.0)))

@@ -4,24 +4,15 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..gear.surfaces import PANEL_SURFACES
-from ..geometry.quads import panel_quads
 from ..model.light import Light
-from ..simulation.layers import Part, parts
+from ..simulation.key import sample_grid, surface_of, working_parts
 from ..simulation.obstacles import obstacles, rows_of
 from ..simulation.stages import Stages, panels_standing, standing
 from ..sitter.face import HeadFrame, head_frame
 from ..srgb import LUMINANCE
 from ..transport.direct import even_illuminance
-from ..transport.emitter import ROUND
 from ..transport.hemisphere import RAY_START
 from .face_points import FacePoints, face_points
-
-SQUARE_GRID, ROUND_GRID = (4, 4), (2, 8)
-"""Samples of a front. Regular, as jitter made left and right differ (laboratory notes)."""
-NEGLIGIBLE = 0.01  # of the strongest part of a light: under it a part does not draw
-AROUND = np.array([[0.0, 0.0, 0.0], [0.05, 0.0, 0.0], [-0.05, 0.0, 0.0], [0.0, 0.07, 0.0], [0.0, -0.06, 0.0]])
-"""Places about the middle of the face where light could fall unblocked [m]."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -29,38 +20,11 @@ class KeyLight:
     level: np.ndarray
     """(n,) light on each face point over that on an unblocked receptor at the face that faces the light."""
     direction: np.ndarray
-    """(3,) unit way to the light in the head's frame."""
+    """(3,) unit way to the middle of the light that comes to the face, in the head's frame."""
     distance: float
     """From the middle of the face [m]."""
-    size: float
-    """Mean of width and height of what throws the light [m]."""
-
-
-def sample_grid(part: Part) -> tuple[int, int]:
-    """Samples of an emitter's front."""
-    return ROUND_GRID if part.emitter.row[ROUND] else SQUARE_GRID
-
-
-def _free(stages: Stages, part: Part, middle: np.ndarray) -> float:
-    """Light of an emitter about a place that faces it, through what scrims leave of it: the most of five places."""
-    scrims = [q for p in panels_standing(stages.photo_set) if PANEL_SURFACES[p.surface].passes for q in panel_quads(p)]
-    places = (middle + AROUND).astype(np.float32)
-    ways = part.emitter.row[:3] - places
-    axes = (ways / np.linalg.norm(ways, axis=1, keepdims=True)).astype(np.float32)
-    lux = even_illuminance(
-        None, places, axes, np.zeros(len(places), np.float32), part.emitter, rows_of(tuple(scrims)), sample_grid(part)
-    )
-    return float(lux.max()) * float(LUMINANCE @ part.radiance)
-
-
-def working_parts(stages: Stages, light: Light, middle: np.ndarray) -> list[tuple[Part, float]]:
-    """What of a light works on the face, each with its free light there, the strongest first.
-
-    A flash turned to a board or shut behind a scrim works through these alone; flags take nothing here.
-    """
-    free = [(part, _free(stages, part, middle)) for part in parts(stages, light)]
-    most = max((lux for _, lux in free), default=0.0)
-    return sorted((k for k in free if k[1] > NEGLIGIBLE * most), key=lambda k: -k[1])
+    extent: float
+    """Of what throws the light, across the edge of the nose's shadow [m]."""
 
 
 def placed(face: FacePoints, head: HeadFrame) -> tuple[np.ndarray, np.ndarray]:
@@ -100,11 +64,17 @@ def _key_light(stages: Stages, light: Light) -> KeyLight | None:
         quads = rows_of(obstacles(stages, light, part.emitter))
         lux = even_illuminance(stages.rays(), points, normals, lift, part.emitter, quads, sample_grid(part))
         level += lux * float(LUMINANCE @ part.radiance)
-    row = working[0][0].emitter.row
-    way = head.in_head(row[:3]) - face.centre
+    surface = surface_of(working[0][0], light, middle)
+    way = head.in_head(surface.centre) - face.centre
     away = float(np.linalg.norm(way))
-    return KeyLight(level / reference, way / away, away, _size(row))
+    direction = way / away
+    extent = surface.extent(head.rotation @ along_shadow(direction))
+    return KeyLight(level / reference, direction, away, extent)
 
 
-def _size(row: np.ndarray) -> float:
-    return float(np.linalg.norm(row[3:6]) + np.linalg.norm(row[6:9]))
+def along_shadow(key: np.ndarray) -> np.ndarray:
+    """(3,) unit vector across the key's way in which the nose's shadow runs, in the head's frame: the end of that shadow
+    is as wide as the key is in this direction. For a key on the nose's axis, upward."""
+    off = np.array([0.0, 0.0, 1.0]) - key * key[2]
+    length = float(np.linalg.norm(off))
+    return off / length if length > 0.05 else np.array([0.0, 1.0, 0.0])

@@ -3,10 +3,10 @@
 import numba as nb
 import numpy as np
 
+from ..simulation.key import AROUND
 from ..transport.emitter import AREA, ROUND, Emitter
 from ..transport.weights import BLOCK, FLAT, sampled_fronts, weigh
 from ..transport.workers import in_chunks
-from .key_light import AROUND
 from .octahedron import cell_place
 
 SQUARE_GRID, ROUND_GRID = (3, 3), (2, 6)

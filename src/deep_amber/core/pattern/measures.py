@@ -33,6 +33,8 @@ class Measures:
     """The brighter eye socket over the brightest of cheeks and forehead [stops]."""
     forehead: np.ndarray
     """Forehead over the lit cheek [stops]."""
+    runs: np.ndarray
+    """How far under level the nose's shadow points [degrees]: 90 straight down, 0 sideways, negative uphill."""
     shadow_left: np.ndarray
     """Whether the sitter's left is the shadow side."""
     start: np.ndarray
@@ -51,13 +53,14 @@ def smoothed(level: np.ndarray, face: FacePoints) -> np.ndarray:
     return np.ascontiguousarray((face.smoothing @ level.T).T)
 
 
-def measures_of(level: np.ndarray, face: FacePoints) -> Measures:
+def measures_of(level: np.ndarray, face: FacePoints, ways: np.ndarray) -> Measures:
     """Measures of one or many lights.
 
     Parameters
     ----------
     level : (k, n) light on the face's points over that on an unblocked receptor facing the light
     face : the points
+    ways : (k, 3) to the lights, in the head's frame
     """
     level = np.ascontiguousarray(level, float)
     r = face.regions
@@ -76,11 +79,11 @@ def measures_of(level: np.ndarray, face: FacePoints) -> Measures:
     def on_shadow_side(name: str) -> np.ndarray:
         return np.where(shadow_left[:, None], r[f"{name}_L"], r[f"{name}_R"])
 
-    ways = np.empty((len(level), 3))
+    found = np.empty((len(level), 3))
     bottlenecks(
-        soft, face.neighbours, on_shadow_side("under_eye"), on_shadow_side("side"), on_shadow_side("mouth_level"), ways
+        soft, face.neighbours, on_shadow_side("under_eye"), on_shadow_side("side"), on_shadow_side("mouth_level"), found
     )
-    patch, bottom = ways[:, 0], ways[:, 1]
+    patch, bottom = found[:, 0], found[:, 1]
     # Where the lit cheek itself is nearly dark, what the patch is compared with is a share of the brightest place.
     against = np.maximum(lit_cheek, np.maximum(0.25 * brightest, 0.05))
     nose_l, nose_r = mean("flank_L"), mean("flank_R")
@@ -93,7 +96,8 @@ def measures_of(level: np.ndarray, face: FacePoints) -> Measures:
         closing=np.minimum(stops_between(patch, bottom), MOST),
         socket=stops_between(np.maximum(mean("socket_L"), mean("socket_R")), brightest),
         forehead=stops_between(forehead, np.maximum(cheek_l, cheek_r)),
+        runs=np.degrees(np.arctan2(ways[:, 1], np.abs(ways[:, 0]))),
         shadow_left=shadow_left,
-        start=ways[:, 2].astype(int),
+        start=found[:, 2].astype(int),
         bottom=bottom,
     )

@@ -5,9 +5,10 @@ import numpy as np
 from ..geometry.quads import Quad, panel_quads
 from ..kit.emission import emissions
 from ..model.light import Light
+from ..simulation.exposing import exposed, lights_on
+from ..simulation.key import working_parts
 from ..simulation.layers import parts
 from ..simulation.obstacles import obstacles
-from ..simulation.readings import exposed, lights_on
 from ..simulation.secondary import secondaries
 from ..simulation.stages import Stages, panels_standing
 from ..sitter.face import head_frame
@@ -15,7 +16,6 @@ from ..srgb import LUMINANCE
 from ..transport.emitter import Emitter
 from .catchlights import Shown
 from .face_points import face_points
-from .key_light import working_parts
 
 FAINT = -6.0  # stops under the brightest, from which a panel is not seen in the eye
 

@@ -9,11 +9,11 @@ from ..geometry.vectors import aiming_axes
 from ..model.light import Light
 from ..model.point import Point
 from ..model.set import Set, with_light, with_panel
+from ..simulation.key import working_parts
 from ..simulation.layers import Part
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame
 from ..transport.emitter import GATE_CENTRE, GATE_NORMAL, GATE_X, GATE_Y, HALF_X, HALF_Y, NORMAL, VIRTUAL, Emitter
-from .key_light import working_parts
 
 PLACES = (0, GATE_CENTRE, VIRTUAL)
 WAYS = (HALF_X, HALF_Y, NORMAL, GATE_X, GATE_Y, GATE_NORMAL)

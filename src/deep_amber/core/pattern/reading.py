@@ -5,9 +5,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..geometry.vectors import aiming_axes
-from ..model.key import key_index
 from ..model.patterns import PATTERNS, Pattern
 from ..model.set import Set
+from ..simulation.key import key_index
 from ..simulation.memory import Memory
 from ..simulation.quality import SETTLED, oriented
 from ..simulation.readings import Readings, readings_of
@@ -80,8 +80,8 @@ def _reasons(
 
 
 def shares_of(key: KeyLight, face: FacePoints) -> np.ndarray:
-    """(8,) probability of each of PATTERNS."""
-    return probabilities(measures_of(key.level[None], face))[0]
+    """(9,) probability of each of PATTERNS."""
+    return probabilities(measures_of(key.level[None], face, key.direction[None]))[0]
 
 
 def read_pattern(stages: Stages, readings: Readings | None = None, was: str = "") -> PatternReading | None:
@@ -93,7 +93,7 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
     readings : of the set, for composed names; without them these are left out
     was : the name before, which is held within a tenth, so that it does not flicker under the hand
     """
-    index = key_index(stages.photo_set)
+    index = key_index(stages)
     if index is None:
         return None
     light = stages.photo_set.lights[index]
@@ -101,7 +101,7 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
     if key is None:
         return None
     face = face_points(stages.mesh)
-    m = measures_of(key.level[None], face)
+    m = measures_of(key.level[None], face, key.direction[None])
     shares = probabilities(m)[0]
     pattern = PATTERNS[most_likely(shares, was)]
     lens, right = _lens(stages, face)
@@ -119,7 +119,7 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
         azimuth=azimuth,
         elevation=elevation,
         distance=key.distance,
-        softness=softness(key.size, key.distance),
+        softness=softness(key.extent, key.distance),
         feather=feather_text(feather) if feather else "",
     )
 

@@ -8,12 +8,9 @@ import numpy as np
 from ..model.patterns import Pattern
 from .face_points import FacePoints
 from .measures import Measures, smoothed
-from .rules import PATCH_LIT, WAY_CLOSED
+from .rules import PATCH_LIT, SHADOW_DOWN, WAY_CLOSED
 
-SIDEWAYS, STEEP = (
-    15.0,
-    70.0,
-)  # degrees under level within which the nose's shadow counts as level, and over which as straight down
+STEEP = 70.0  # degrees under level over which the nose's shadow points straight down
 
 
 @dataclass(frozen=True)
@@ -64,23 +61,16 @@ def triangle(level: np.ndarray, face: FacePoints, m: Measures, eye_width: float,
     return Triangle(width * 1000, height * 1000, width / eye_width, height / nose_length)
 
 
-def nose_shadow_angle(key: np.ndarray) -> float:
-    """How far under level the nose's shadow points, from the key's way in the head's frame [degrees]: 90 straight
-    down, 0 sideways, negative uphill. The shadow of a point lies away from the light."""
-    return math.degrees(math.atan2(float(key[1]), abs(float(key[0]))))
-
-
-def _nose_shadow(key: np.ndarray, shadow_on: str) -> Reason:
-    below = nose_shadow_angle(key)
+def _nose_shadow(key: np.ndarray, below: float, shadow_on: str) -> Reason:
     figures = {"nose_shadow_under_level_degrees": round(below, 1)}
     if key[2] <= 0:
         return Reason("The key is behind the face: the nose throws no shadow on it.", figures)
     if below > STEEP:
         return Reason("The nose's shadow points straight down.", figures)
-    if below < -SIDEWAYS:
-        return Reason("The nose's shadow goes uphill.", figures)
-    if below < SIDEWAYS:
-        return Reason(f"The nose's shadow goes sideways, to {shadow_on}.", figures)
+    if below < -SHADOW_DOWN.middle:
+        return Reason("The nose's shadow runs uphill.", figures)
+    if below < SHADOW_DOWN.middle:
+        return Reason(f"The nose's shadow runs sideways, to {shadow_on}.", figures)
     return Reason(f"The nose's shadow points to {shadow_on}, {below:.0f} degrees under level.", figures)
 
 
@@ -146,7 +136,7 @@ def reasons_for(pattern: Pattern, m: Measures, key: np.ndarray, shadow_on: str, 
         {"sockets_under_face_stops": -socket},
     )
     lit = Reason(f"{front * 100:.0f} % of the front of the face is lit.", {"front_lit_share": front})
-    shadow, way = _nose_shadow(key, shadow_on), _way(m, float(m.patch[0]), float(m.closing[0]), found)
+    shadow, way = _nose_shadow(key, float(m.runs[0]), shadow_on), _way(m, float(m.patch[0]), float(m.closing[0]), found)
     order = {
         "flat": [nose, above],
         "butterfly": [shadow, nose, above],

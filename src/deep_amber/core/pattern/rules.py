@@ -1,7 +1,7 @@
 """The rule of each pattern, as a share between 0 and 1 of the measures of its shadows.
 
 Each rule is a soft threshold: at its middle it is one half, so that small moves change probabilities smoothly. The
-middles and widths were set on faces lit from known directions (laboratory notes, docs/patterns.md). The eight
+middles and widths were set on faces lit from known directions (docs/patterns.md). The nine
 probabilities sum to one.
 """
 
@@ -41,6 +41,9 @@ WAY_CLOSED = Threshold(-2.8, 0.4)  # stops, darkest place of the way down the ch
 PATCH_STANDS = Threshold(0.9, 0.2)  # stops, the place under the eye over that darkest place
 
 
+SHADOW_DOWN = Threshold(17.0, 2.5)  # degrees under level that the nose's shadow runs (assumption)
+
+
 def face_lit(m: Measures) -> np.ndarray:
     """Enough of the front is lit for a pattern; the rest is rim light."""
     return FRONT_LIT.over(m.front)
@@ -71,18 +74,24 @@ def triangle_closed(m: Measures) -> np.ndarray:
     return WAY_CLOSED.under(m.patch - m.closing) * PATCH_STANDS.over(m.closing)
 
 
+def shadow_down(m: Measures) -> np.ndarray:
+    """The nose's shadow runs downward: only so does it close a triangle under the eye, or leave a loop beside the nose."""
+    return SHADOW_DOWN.over(m.runs)
+
+
 def probabilities(m: Measures) -> np.ndarray:
-    """(k, 8) probability of each of PATTERNS."""
+    """(k, 9) probability of each of PATTERNS."""
     lit, under, over, side = face_lit(m), from_under(m), from_overhead(m), nose_shades(m)
     above, patch, closed = FROM_ABOVE.over(m.up), triangle_lit(m), triangle_closed(m)
-    front = lit * (1 - under) * (1 - over)
+    front, down = lit * (1 - under) * (1 - over), shadow_down(m)
     return np.stack(
         [
             front * (1 - side) * (1 - above),  # flat
             front * (1 - side) * above,  # butterfly
-            front * side * patch * (1 - closed),  # loop
-            front * side * patch * closed,  # Rembrandt
+            front * side * patch * (1 - closed) * down,  # loop
+            front * side * patch * closed * down,  # Rembrandt
             front * side * (1 - patch),  # split
+            front * side * patch * (1 - down),  # side light
             lit * (1 - under) * over,  # overhead
             lit * under,  # under light
             1 - lit,  # rim

@@ -4,8 +4,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..model.key import key_index
 from ..picture.seen import F0, ROUGHNESS
+from ..simulation.key import key_index
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
 from ..sitter.kinds import SKIN_KIND
@@ -50,7 +50,7 @@ def _scaled(emitter: Emitter, by: float) -> Emitter:
 
 def shine_of(stages: Stages) -> Shine | None:
     """Shine of the key on the forehead, nose and cheeks toward the lens, shadows left out; None without a key."""
-    index = key_index(stages.photo_set)
+    index = key_index(stages)
     face, head = face_points(stages.mesh), head_frame(stages.mesh, stages.photo_set.sitter)
     part = strongest(stages, stages.photo_set.lights[index], head.in_room(face.centre)) if index is not None else None
     if part is None:

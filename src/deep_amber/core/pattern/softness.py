@@ -3,26 +3,21 @@
 from dataclasses import dataclass
 from typing import Literal
 
-import numpy as np
-
-from ..geometry.quads import face_of
-from ..model.light import Light
 from ..model.look import Look
 
 Grade = Literal["hard", "medium", "soft", "very soft"]
 GRADES: dict[Grade, tuple[float, float]] = {
     "hard": (0.0, 5.0),
     "medium": (5.0, 12.0),
-    "soft": (12.0, 25.0),
-    "very soft": (25.0, 120.0),
+    "soft": (12.0, 45.0),
+    "very soft": (45.0, 120.0),
 }
-"""Widths of the edge [mm] (assumptions; over 25 mm a pattern is barely drawn: laboratory notes)."""
+"""Widths of the edge [mm] (assumptions with the trade's feel: a box of 90 x 120 cm at a metre is soft, and draws)."""
 
-
-NOSE = 0.030  # [m] from the nose's edge to the cheek its shadow falls on (laboratory notes)
-WISHED = {"hard": (0.0, 6.0), "medium": (4.0, 15.0), "soft": (12.0, 60.0)}
-"""Edge of the nose's shadow for each wish of a look, lowest and highest [mm] (assumptions): they overlap, as a wish is
-wider than a grade."""
+NOSE = 0.030  # [m] from the nose's edge to the cheek its shadow falls on (assumption)
+WISHED: dict[str, tuple[Grade, ...]] = {"hard": ("hard",), "medium": ("medium",), "soft": ("soft", "very soft")}
+"""The grades that are what a look asks for."""
+NEARLY = 1.15  # share of its border by which an edge may miss a wished grade
 
 
 @dataclass(frozen=True)
@@ -31,7 +26,7 @@ class Softness:
     """Of the nose's shadow on the cheek [mm]."""
     grade: Grade
     size: float
-    """Of the front, mean of width and height [m]."""
+    """Of the front across that edge [m]."""
 
 
 @dataclass(frozen=True)
@@ -46,7 +41,7 @@ class Other:
 
 
 def softness(size: float, distance: float) -> Softness:
-    """Of a front of a mean size at a distance [m]: 30 mm x size / distance, by similar triangles."""
+    """Of a front of a size across the edge at a distance [m]: 30 mm x size / distance, by similar triangles."""
     edge = NOSE * 1000 * size / max(distance, 0.05)
     grade: Grade = next((g for g, (_, high) in GRADES.items() if edge < high), "very soft")
     return Softness(edge, grade, size)
@@ -65,13 +60,8 @@ def others(size: float, distance: float) -> list[Other]:
     return made
 
 
-def edge_width(light: Light, middle: np.ndarray) -> float:
-    """Width of the nose's shadow edge by a light's own front [mm]; middle : (3,) of the face [m]."""
-    front = face_of(light)
-    return softness((front.width + front.height) / 2, float(np.linalg.norm(light.place.array - middle))).edge
-
-
-def as_wished(look: Look, width: float) -> bool:
-    """Whether an edge of that width [mm] is what the look asks for."""
-    low, high = WISHED[look.hardness]
-    return low <= width <= high
+def as_wished(look: Look, soft: Softness) -> bool:
+    """Whether an edge is what the look asks for."""
+    grades = WISHED[look.hardness]
+    low, high = GRADES[grades[0]][0], GRADES[grades[-1]][1]
+    return low / NEARLY <= soft.edge <= high * NEARLY

@@ -6,9 +6,9 @@ import numpy as np
 
 from ..editing.holding import Move
 from ..editing.move_light import move_light
-from ..model.key import key_index
 from ..problem import NotAccepted, Problem
 from ..rules.validation import fits
+from ..simulation.key import key_index
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
 from .directions import angles, direction
@@ -29,7 +29,7 @@ def turned_to(stages: Stages, azimuth: float, elevation: float) -> Move:
     ------
     NotAccepted : without a key light that comes to the face
     """
-    photo_set, index = stages.photo_set, key_index(stages.photo_set)
+    photo_set, index = stages.photo_set, key_index(stages)
     head, face = head_frame(stages.mesh, photo_set.sitter), face_points(stages.mesh)
     middle = head.in_room(face.centre)
     part = strongest(stages, photo_set.lights[index], middle) if index is not None else None

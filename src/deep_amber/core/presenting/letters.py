@@ -12,6 +12,7 @@ PATTERN_KEYS: dict[Pattern, str] = {
     "loop": "L",
     "Rembrandt": "R",
     "split": "S",
+    "side light": "D",
     "overhead": "T",
     "under light": "U",
     "rim": "E",

@@ -7,10 +7,9 @@ import numpy as np
 
 from ..exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
 from ..exposure.response import exposure_factor, lightness, stops_from_mid_grey
-from ..kit.emission import emitted_colour, output_factor
-from ..model.light import Light
-from ..model.set import Set
 from ..srgb import LUMINANCE, code_value
+from .exposing import exposed, lights_on
+from .key import key_index, key_surface
 from .layers import sensor_layer
 from .sensors import Sensors, meter_sensors, surface_sensors
 from .stages import Stages, framed
@@ -59,22 +58,18 @@ class Readings:
     ratio_stops: float
 
 
-def exposed(photo_set: Set, light: Light) -> np.ndarray:
-    """(3,) factor a channel from a light's layer to exposure: output, gels, white balance; time for continuous light."""
-    time = 1.0 if light.is_flash else photo_set.camera.time
-    return output_factor(light) * time * emitted_colour(light, photo_set.camera.white_balance)
-
-
-def lights_on(photo_set: Set) -> list[Light]:
-    """The lights that are on."""
-    return [light for light in photo_set.lights if light.on]
-
-
 def _surfaces(stages: Stages) -> Sensors:
     photo_set = stages.photo_set
     return stages.memory.keep(
         "surface sensors", framed(photo_set), lambda: surface_sensors(photo_set, stages.mesh, stages.posed())
     )
+
+
+def _key_middle(stages: Stages) -> np.ndarray | None:
+    """(3,) middle of what throws the key's light on the face [m]; None when nothing does."""
+    index = key_index(stages)
+    surface = key_surface(stages, stages.photo_set.lights[index]) if index is not None else None
+    return surface.centre if surface else None
 
 
 def _total(stages: Stages, name: str, sensors: Sensors) -> np.ndarray:
@@ -90,7 +85,7 @@ def readings_of(stages: Stages) -> Readings:
     photo_set = stages.photo_set
     factor, n = exposure_factor(photo_set.camera), photo_set.camera.sensitivity
     surfaces = _surfaces(stages)
-    domes, flat = meter_sensors(photo_set, stages.mesh)
+    domes, flat = meter_sensors(photo_set, stages.mesh, _key_middle(stages))
 
     def group_means(values: np.ndarray, sensors: Sensors) -> list[float]:
         return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]

@@ -93,15 +93,15 @@ def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
     )
 
 
-def meter_sensors(photo_set: Set, mesh: SitterMesh) -> tuple[Sensors, Sensors]:
+def meter_sensors(photo_set: Set, mesh: SitterMesh, key: np.ndarray | None) -> tuple[Sensors, Sensors]:
     """The incident meter before the face: domes to the light and to the camera, and the flat disc to the light.
 
-    "The light" is the first one of the set that is on; without one both domes face the camera.
+    "The light" is the middle of what throws the key's light on the face, `key` (3,) [m]; without one both domes face the
+    camera.
     """
     meter = np.array(face_marks(mesh, photo_set.sitter).meter)
     to_camera = photo_set.camera.place.array - meter
-    lit = [light for light in photo_set.lights if light.on]
-    to_light = lit[0].place.array - meter if lit else to_camera
+    to_light = to_camera if key is None else key - meter
     axes = np.stack([to_light / np.linalg.norm(to_light), to_camera / np.linalg.norm(to_camera)]).astype(np.float32)
     at = np.repeat(meter[None], 2, 0).astype(np.float32)
     domes = Sensors(("dome_to_light", "dome_to_camera"), np.arange(2), at, axes, np.ones((2, 3)), DOME)

@@ -20,6 +20,7 @@ from ..picture.spread import spread
 from ..sitter.mesh import SitterMesh
 from ..transport.quads import quad_rows
 from .bounced import bounces, patches
+from .exposing import exposed, lights_on
 from .focus import focused
 from .layers import (
     DirectLayer,
@@ -35,7 +36,7 @@ from .layers import (
 from .memory import Memory
 from .obstacles import obstacles
 from .quality import DRAGGED, SETTLED, SKETCHED, Quality, oriented
-from .readings import Readings, exposed, lights_on, readings_of
+from .readings import Readings, readings_of
 from .secondary import secondaries
 from .stages import Stages, framed, panels_standing
 

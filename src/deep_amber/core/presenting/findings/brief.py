@@ -42,9 +42,12 @@ def _exposure(f: Finding, _: Say) -> str:
 
 
 def _hardness(f: Finding, _: Say) -> str:
-    edge, wanted = f"The nose's shadow has an edge {f.figures['edge_mm']:.0f} mm wide", f.named["hardness"]
+    edge, wanted = (
+        f"Shadow edges on the cheek are {f.figures['edge_mm']:.0f} mm wide: {f.named['grade']}",
+        f.named["hardness"],
+    )
     if f.severity == "note":
-        return f"{edge}: {wanted}, as the brief asks."
+        return f"{edge}. The brief asks for {wanted}."
     how = (
         "a smaller modifier or more distance" if f.named["wanted"] == "harder" else "a larger modifier or less distance"
     )

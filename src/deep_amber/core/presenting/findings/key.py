@@ -38,7 +38,7 @@ def _softness(f: Finding, say: Say) -> str:
         for grade in GRADES
         if f"{grade}_from_m" in f.figures
     ]
-    barely = " The pattern is barely drawn." if f.named["grade"] == "very soft" else ""
+    barely = " The pattern is hardly drawn." if f.named["grade"] == "very soft" else ""
     edge = f"Shadow edges on the cheek are {f.figures['edge_mm']:.0f} mm wide: {f.named['grade']}."
     return f"{edge}{barely} From here, {'; '.join(other)}."
 

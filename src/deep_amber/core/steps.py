@@ -4,26 +4,25 @@ A new step is its rules (core/checks), its words (core/presenting/findings) and 
 """
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
 from .answer import Answer
 from .checks.backdrop import backdrop_findings
 from .checks.brief import brief_findings
 from .checks.camera import camera_findings
-from .checks.finding import Finding, GoOn
+from .checks.finding import Finding, GoOn, Work
 from .checks.key import key_findings
+from .checks.promise import Promise
 from .checks.room import room_findings
 from .checks.sitter import sitter_findings
 from .model.camera import Lens
-from .model.limits import check_limits
 from .model.set import Set
 from .pattern.reach import ANYWHERE, Support
 from .presenting import ways
 from .presenting.findings import backdrop, brief, camera, key, room, sitter
 from .presenting.findings.wording import ActWords, Sentence, Telling
 from .presenting.say import Say, sentence
-from .rules.validation import fits
 from .sitter.mesh import SitterMesh
 
 
@@ -137,17 +136,13 @@ def findings_of(
     go_on : called between computations; an exception it raises ends the work
     lenses, support : of the kit, see Asked
     """
-    asked = Asked(photo_set, mesh, go_on, lenses, support)
+    work = Work(go_on)
+    asked, promise = Asked(photo_set, mesh, work, lenses, support), Promise(photo_set, mesh, work)
     made = []
     for step in STEPS:
-        found = [f if f.mend is None or _sound(f.mend.photo_set) else replace(f, mend=None) for f in step.rules(asked)]
+        found = [promise.kept(f) for f in step.rules(asked)]
         made += sorted(found, key=lambda f: f.severity != "warn")
     return made
-
-
-def _sound(photo_set: Set) -> bool:
-    """Whether a set can be: its numbers within their limits, and everything inside the room."""
-    return not any(True for _ in check_limits(photo_set)) and fits(photo_set)
 
 
 StateKind = Literal["not begun", "look here", "settled"]

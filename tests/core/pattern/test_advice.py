@@ -162,7 +162,7 @@ class Boards(unittest.TestCase):
         for s, distance in ((self.board, 1.8), (self.silk, 1.08)):
             made = reading(s)
             self.assertEqual(made.pattern, "loop")
-            self.assertAlmostEqual(made.azimuth, -35, delta=1)
+            self.assertAlmostEqual(made.azimuth, -35, delta=2)  # the lit middle of what it works through
             self.assertAlmostEqual(made.distance, distance, delta=0.05)
             self.assertEqual({c.of for c in made.catchlights if c.present}, {"key"})
 

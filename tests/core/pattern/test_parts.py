@@ -102,7 +102,7 @@ class Soft(unittest.TestCase):
     def test_similar_triangles(self):
         self.assertAlmostEqual(softness(0.75, 1.5).edge, 15.0)
         self.assertEqual(
-            [softness(size, 1.0).grade for size in (0.1, 0.3, 0.6, 1.2)], ["hard", "medium", "soft", "very soft"]
+            [softness(size, 1.0).grade for size in (0.1, 0.3, 0.6, 1.8)], ["hard", "medium", "soft", "very soft"]
         )
 
     def test_other_sizes_and_distances_have_the_other_grades(self):

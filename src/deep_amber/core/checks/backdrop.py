@@ -16,7 +16,7 @@ from ..model.set import Set
 from ..rules.validation import fits
 from ..sitter.mesh import SitterMesh
 from .backdrop_material import material_findings
-from .finding import Finding, GoOn, stages_for
+from .finding import Finding, GoOn, sketch_for
 
 SPARE = 0.10  # [m] that a mended backdrop has over at each side
 STEP, MOST_STEPS = 0.20, 14  # [m] by which things are moved until what is wrong has gone
@@ -96,7 +96,7 @@ def _top(photo_set: Set, seen: Coverage) -> Iterator[Finding]:
 
 
 def _shadows(photo_set: Set, mesh: SitterMesh, go_on: GoOn, with_bounce: bool = True) -> list[BackdropShadow]:
-    return backdrop_shadows(stages_for(photo_set, mesh, go_on), with_bounce)
+    return backdrop_shadows(sketch_for(photo_set, mesh, go_on), with_bounce)
 
 
 Thing = TypeVar("Thing", Light, Panel, Camera)

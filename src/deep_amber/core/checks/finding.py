@@ -10,7 +10,7 @@ from typing import Literal
 from ..answer import Answer
 from ..model.set import Set
 from ..simulation.memory import Memory
-from ..simulation.quality import DRAGGED, oriented
+from ..simulation.quality import DRAGGED, SETTLED, oriented
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 
@@ -37,7 +37,25 @@ class Finding:
         return self.code.partition(".")[0]
 
 
+class Work:
+    """One look at a set: what has been worked out for a rule is there for the next."""
+
+    def __init__(self, go_on: GoOn):
+        self._go_on, self.finely, self.quickly = go_on, Memory(), Memory()
+
+    def __call__(self) -> None:
+        self._go_on()
+
+
 def stages_for(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Stages:
-    """The simulation as findings read it: as finely as a dragged picture."""
+    """The simulation as what is stated of a set is read: as finely as the meter reads it."""
     go_on()
-    return Stages(photo_set, mesh, Memory(), oriented(DRAGGED, photo_set.camera), go_on)
+    memory = go_on.finely if isinstance(go_on, Work) else Memory()
+    return Stages(photo_set, mesh, memory, oriented(SETTLED, photo_set.camera), go_on)
+
+
+def sketch_for(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Stages:
+    """The simulation as differences between sets are tried: as finely as a dragged picture."""
+    go_on()
+    memory = go_on.quickly if isinstance(go_on, Work) else Memory()
+    return Stages(photo_set, mesh, memory, oriented(DRAGGED, photo_set.camera), go_on)

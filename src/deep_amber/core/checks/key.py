@@ -9,7 +9,6 @@ import numpy as np
 from ..answer import Answer, mend
 from ..geometry.quads import emitter_quad, lower_edge
 from ..model.light import Light
-from ..model.look import Look
 from ..model.patterns import Pattern
 from ..model.point import Point
 from ..model.set import Set, with_light
@@ -21,6 +20,7 @@ from ..pattern.measures import Measures, measures_of
 from ..pattern.reach import ANYWHERE, FOOT_OUT, Support
 from ..pattern.reading import PatternReading, read_pattern
 from ..pattern.softness import others
+from ..pattern.wanted import is_wanted
 from ..rules.validation import fits
 from ..simulation.key import key_index
 from ..simulation.readings import readings_of
@@ -32,7 +32,8 @@ from .sitter import glare_findings
 DEEP, EASED = -1.6, -1.3  # stops of the sockets under the face: dark, and no longer (assumptions)
 HOT, COOLED = 0.5, 0.35  # stops of the forehead over the lit cheek: hot, and no longer (assumptions)
 WORTH = 0.1  # stops that a mend must gain
-STEP, STEPS_DOWN = 0.05, 16  # [m] by which the key is lowered, how often
+STEP, STEPS_DOWN, STEPS_UP = 0.05, 16, 30  # [m] by which the key is lowered or raised, how often
+DOWNWARD = 24.0  # degrees under level that the nose's shadow runs with the key raised (assumption)
 FEATHERS = np.arange(0.05, 0.61, 0.05)  # [m] under the face that the key is aimed at
 NODS = (4.0, 8.0, 12.0)  # degrees
 FRONT: tuple[Pattern, ...] = ("flat", "butterfly", "loop", "Rembrandt", "overhead")
@@ -50,6 +51,7 @@ def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support
         return
     light = photo_set.lights[index]
     yield from _pattern(stages, reading, support)
+    yield from _sideways(stages, index, reading)
     if reading.pattern in FRONT:
         key = key_light(stages, light)
         assert key is not None
@@ -64,15 +66,6 @@ def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support
     yield from _boom(photo_set, light)
 
 
-def _is_wanted(look: Look, reading: PatternReading) -> bool:
-    wanted = look.pattern
-    if wanted in ("broad", "short", "on-axis", "profile"):
-        return wanted in reading.side.name
-    if wanted == "rim":
-        return reading.pattern == "rim" or reading.composed == "edge light only"
-    return wanted in (reading.pattern, reading.composed)
-
-
 def _pattern(stages: Stages, reading: PatternReading, support: Support) -> Iterator[Finding]:
     look = stages.photo_set.look
     reason = reading.reasons[0]
@@ -83,13 +76,36 @@ def _pattern(stages: Stages, reading: PatternReading, support: Support) -> Itera
         "side": reading.side.name,
         "why": reason.text,
     }
-    if look is None or look.pattern == "open" or _is_wanted(look, reading):
+    if look is None or look.pattern == "open" or is_wanted(look, reading):
         yield Finding("key.pattern", "note", figures, named)
         return
     made = None
     if look.pattern in reading.probabilities:
         made = next(iter(ways_to(stages, cast(Pattern, look.pattern), support, wide=False)), None)
     yield Finding("key.pattern", "warn", figures, named | {"wanted": look.pattern}, made)
+
+
+def _sideways(stages: Stages, index: int, reading: PatternReading) -> Iterator[Finding]:
+    """A shadow of the nose that runs level or uphill closes no triangle and leaves no loop: the key stands too low."""
+    key = key_light(stages, stages.photo_set.lights[index])
+    if key is None or key.direction[2] <= 0 or reading.pattern != "side light":
+        return
+    runs = float(measures_of(key.level[None], face_points(stages.mesh), key.direction[None]).runs[0])
+
+    def runs_down(k: Measures) -> bool:
+        return float(k.runs[0]) > DOWNWARD
+
+    made = _first(stages, index, _raised(stages.photo_set, index), runs_down)
+    yield Finding("key.sideways", "warn", {"nose_shadow_under_level_degrees": runs}, mend=made)
+
+
+def _raised(photo_set: Set, index: int) -> Iterator[Answer]:
+    light = photo_set.lights[index]
+    if light.source.kind == "window":
+        return
+    for k in range(1, STEPS_UP + 1):
+        higher = replace(light, place=replace(light.place, y=light.place.y + k * STEP))
+        yield mend(with_light(photo_set, index, higher), "light.raise", {"by_m": k * STEP}, light=light.name)
 
 
 def _measured(stages: Stages, made: Set, index: int) -> Measures | None:

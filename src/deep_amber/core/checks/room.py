@@ -24,19 +24,19 @@ def room_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fin
     if not any(light.on for light in photo_set.lights):
         return
     yield from lamp_findings(photo_set, mesh, go_on)
-    _, shadow = cheeks(photo_set, mesh, go_on)
-    yield from _fill(photo_set, mesh, shadow, go_on)
+    lit, shadow = cheeks(photo_set, mesh, go_on)
+    yield from _fill(photo_set, mesh, lit, shadow, go_on)
     yield from _tint(photo_set, mesh, shadow, go_on)
 
 
-def _fill(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:
+def _fill(photo_set: Set, mesh: SitterMesh, lit: np.ndarray, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:
     """The bounce on the shadow cheek, and what would take most of it away."""
     black = with_surfaces(photo_set, **dict.fromkeys(SURFACE_NAMES, Surface(0.02)))
     added = stops_over(shadow, cheeks(black, mesh, go_on)[1])
     figures = {"fill_stops": added}
     yield Finding("room.fill", "note", figures)
     if added >= FILLS:
-        yield from room_helps(photo_set, mesh, shadow, go_on)
+        yield from room_helps(photo_set, mesh, lit, shadow, go_on)
 
 
 def _tint(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:

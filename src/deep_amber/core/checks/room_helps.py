@@ -20,11 +20,12 @@ from ..simulation.readings import light_on_cheeks
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..srgb import LUMINANCE
-from .finding import Finding, GoOn, stages_for
+from .finding import Finding, GoOn, sketch_for
 
 BLACK_CLOTH = Surface(0.04)
 BOARD = (0.9, 1.8)  # [m], of the black board that is tried
 BOARD_AWAY = 0.55  # [m] from the face
+MOST_LOST = 0.15  # stops that a help may take from the lit cheek
 LEAST, MOST_HELPS = 0.15, 3  # stops that are worth a word; how many are offered
 
 
@@ -36,7 +37,7 @@ def with_surfaces(photo_set: Set, **surfaces: Surface) -> Set:
 
 def cheeks(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> tuple[np.ndarray, np.ndarray]:
     """(3,) light on the lit and the shadow cheek."""
-    return light_on_cheeks(stages_for(photo_set, mesh, go_on))
+    return light_on_cheeks(sketch_for(photo_set, mesh, go_on))
 
 
 def stops_over(a: np.ndarray, b: np.ndarray) -> float:
@@ -82,12 +83,13 @@ def _candidates(photo_set: Set, mesh: SitterMesh) -> Iterator[Answer]:
         yield mend(with_light(photo_set, i, dark), "room.black_out", light=light.name)
 
 
-def room_helps(photo_set: Set, mesh: SitterMesh, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:
-    """The changes that deepen the shadow cheek (3,) most, best first, each with its computed difference."""
+def room_helps(photo_set: Set, mesh: SitterMesh, lit: np.ndarray, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:
+    """The changes that deepen the shadow cheek (3,) most and hold the lit one, best first, with their computed differences."""
     made = []
     for answer in _candidates(photo_set, mesh):
-        _, dark = cheeks(answer.photo_set, mesh, go_on)
-        made.append((stops_over(shadow, dark), answer))
+        bright, dark = cheeks(answer.photo_set, mesh, go_on)
+        if stops_over(lit, bright) <= MOST_LOST:
+            made.append((stops_over(shadow, dark), answer))
     for helped, answer in sorted(made, key=lambda k: -k[0])[:MOST_HELPS]:
         if helped >= LEAST:
             yield Finding("room.help", "note", {"shadow_deeper_stops": helped}, mend=answer)

@@ -1,6 +1,7 @@
 """Words of the step Key."""
 
 from ...checks.finding import Finding
+from ...pattern.rules import SHADOW_DOWN
 from ..say import Say, stops
 from .sitter import glare
 from .wording import ActWords, Found, Sentence
@@ -54,6 +55,11 @@ def _feather(f: Finding, _: Say) -> str:
 FINDINGS: dict[str, Sentence] = {
     "key.none": lambda f, _: "No light is on." if f.named["why"] == "off" else "Nothing of the key comes to the face.",
     "key.pattern": _pattern,
+    "key.sideways": lambda f, _: (
+        "The nose's shadow runs "
+        + ("uphill" if f.figures["nose_shadow_under_level_degrees"] < -SHADOW_DOWN.middle / 2 else "sideways")
+        + ": the key is level with the face. Higher, the shadow runs down the cheek."
+    ),
     "key.sockets": lambda f, _: (
         f"The eye sockets are dark, {stops(f.figures['sockets_under_face_stops'])} under the brightest of the face."
     ),

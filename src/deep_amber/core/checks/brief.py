@@ -23,6 +23,8 @@ from ..srgb import LUMINANCE
 from ..units import APERTURES, step_in_series
 from .finding import Finding, GoOn, stages_for
 
+DARK_FACES = ("silhouette", "rim")
+"""Wanted patterns that leave the face dark."""
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
 WARDROBE = {"white": "white", "light": "light grey", "middle": "mid grey", "dark": "charcoal", "black": "black"}
@@ -43,7 +45,8 @@ def brief_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fi
     if look:
         if read:
             yield from _aims(photo_set, look, mesh, read)
-            yield from _hardness(stages, look)
+            if look.pattern not in DARK_FACES:
+                yield from _hardness(stages, look)
         yield from _framing(photo_set, look, mesh)
         yield from _wardrobe(photo_set, look, mesh)
 
@@ -65,10 +68,11 @@ def _apart(photo_set: Set, read: Readings, code: str, named: dict[str, str]) -> 
 
 def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Iterator[Finding]:
     aims = {aim.surface: aim for aim in aims_of(look, mesh)}
-    yield from _exposure(photo_set, aims["lit_cheek"], read)
-    off = read.ratio_stops - math.log2(look.ratio)
-    figures = {"ratio": read.ratio, "aimed_ratio": look.ratio, "off_stops": off}
-    yield Finding("brief.ratio", "warn" if abs(off) > TOLERANCE else "note", figures)
+    if look.pattern not in DARK_FACES:  # there the face is meant to be dark
+        yield from _exposure(photo_set, aims["lit_cheek"], read)
+        off = read.ratio_stops - math.log2(look.ratio)
+        figures = {"ratio": read.ratio, "aimed_ratio": look.ratio, "off_stops": off}
+        yield Finding("brief.ratio", "warn" if abs(off) > TOLERANCE else "note", figures)
     tones = [read.surfaces[name].stops for name in BACKDROP_SURFACES]
     mean = sum(tones) / len(tones)
     away = mean - look.backdrop_tone

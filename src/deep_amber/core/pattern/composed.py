@@ -2,15 +2,17 @@
 
 import numpy as np
 
+from ..exposure.response import CLIP_STOPS, stops_from_mid_grey
 from ..kit.emission import emissions
 from ..model.light import Light
 from ..model.patterns import Pattern
 from ..simulation.exposing import exposed, lights_on
 from ..simulation.layers import parts
-from ..simulation.readings import Readings
+from ..simulation.readings import Readings, surfaces_read
 from ..simulation.secondary import secondaries
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
+from ..sitter.mesh import SKIN
 from ..srgb import LUMINANCE
 from ..transport.direct import unshadowed
 from ..transport.emitter import Emitter
@@ -19,7 +21,10 @@ from .face_points import face_points
 
 BELOW, ASIDE = -15.0, 40.0  # degrees: light from under this and within that of the middle comes from below
 FILLS = -6.5  # stops under the key from which light from below counts
-FACE_UNDER, GROUND_OVER = 3.0, -1.0  # stops: the face under the ground, and the ground over mid grey, of a silhouette
+FACE_UNDER, SKIN_UNDER, NEARLY_CLIPS = 3.0, 1.5, 0.5
+"""Stops of a silhouette: the face under the ground, under its own tone, and the ground at most so far under clipping
+(assumptions)."""
+FACING = 0.25  # cosine toward the lens from which a place of the face counts as seen
 EDGE_UNDER = -2.5  # stops from mid grey under which the face itself is dark
 
 
@@ -49,12 +54,27 @@ def from_below(stages: Stages, key: Light) -> float:
     return float(np.log2(below / max(main, 1e-9)))
 
 
+def _face_seen(stages: Stages, readings: Readings) -> list[str]:
+    """The readings of the face that the lens sees; all of them when it sees the back of the head."""
+    sensors, lens = surfaces_read(stages), stages.photo_set.camera.place.array
+    sides = {readings.surfaces[k].side.replace("camera-", "cheek_"): k for k in ("lit_cheek", "shadow_cheek")}
+    seen = []
+    for name, read in (*sides.items(), ("forehead", "forehead"), ("chin", "chin")):
+        own = sensors.group == sensors.names.index(name)
+        ways = lens - sensors.points[own]
+        toward = (sensors.axes[own] * ways).sum(1) / np.linalg.norm(ways, axis=1)
+        if toward.mean() > FACING:
+            seen.append(read)
+    return seen or [*sides.values(), "forehead"]
+
+
 def composed_name(stages: Stages, key: Light, pattern: Pattern, readings: Readings) -> str:
     """ "clamshell", "silhouette", "edge light only", or empty."""
     stops = {name: k.stops for name, k in readings.surfaces.items()}
-    face = max(stops["lit_cheek"], stops["shadow_cheek"], stops["forehead"])
+    face = max(stops[k] for k in _face_seen(stages, readings))
     ground = max(stops[k] for k in ("backdrop_left", "backdrop_middle", "backdrop_right"))
-    if ground - face >= FACE_UNDER and ground > GROUND_OVER:
+    own = stops_from_mid_grey(float((stages.mesh.colours[stages.mesh.parts == SKIN] @ LUMINANCE).mean()))
+    if ground - face >= FACE_UNDER and ground >= CLIP_STOPS - NEARLY_CLIPS and face <= own - SKIN_UNDER:
         return "silhouette"
     if pattern == "rim" and face < EDGE_UNDER:
         return "edge light only"

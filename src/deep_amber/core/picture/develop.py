@@ -53,17 +53,28 @@ def add_bounce(seen: Seen, bounce: np.ndarray, out: np.ndarray) -> None:
     in_chunks(lambda a, b: _add_bounce(seen.albedo, bounce, out, a, b), len(out), 16384)
 
 
+@nb.njit(inline="always", error_model="numpy")
+def _table_at(values, x, y, c):
+    """A channel of a table of cells at a place -1..1 each, linearly between the cells' middles."""
+    rows, columns = values.shape[0], values.shape[1]
+    a = min(max((x + 1) * 0.5 * columns - 0.5, 0.0), columns - 1.0)
+    b = min(max((y + 1) * 0.5 * rows - 0.5, 0.0), rows - 1.0)
+    i, j = min(int(a), max(columns - 2, 0)), min(int(b), max(rows - 2, 0))
+    p, q, k, m = a - i, b - j, min(i + 1, columns - 1), min(j + 1, rows - 1)
+    upper = values[j, i, c] * (1 - p) + values[j, k, c] * p
+    return upper * (1 - q) + (values[m, i, c] * (1 - p) + values[m, k, c] * p) * q
+
+
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
-def _show(views, nearest, lens, quad, emitter, front, back, glows, out, start, stop):
+def _show(views, nearest, lens, quad, emitter, values, glows, out, start, stop):
     for i in range(start, stop):
         dx, dy, dz = -views[i, 0], -views[i, 1], -views[i, 2]
         t, x, y = quad_hit(quad, 0, lens[0], lens[1], lens[2], dx, dy, dz)
         if 0 < t < nearest[i]:
             nearest[i] = t
-            before = dx * quad[0, 9] + dy * quad[0, 10] + dz * quad[0, 11] < 0
             share = luminance_toward(emitter, x, y, dx, dy, dz) if glows else 1.0
             for c in range(3):
-                out[i, c] = share * front[c] if before or glows else back[c]
+                out[i, c] = share * values[0, 0, c] if glows else _table_at(values, x, y, c)
 
 
 def show_sheet(
@@ -72,8 +83,7 @@ def show_sheet(
     lens: np.ndarray,
     quad: np.ndarray,
     out: np.ndarray,
-    front: np.ndarray,
-    back: np.ndarray,
+    values: np.ndarray,
     part: tuple[int, int],
     emitter: Emitter | None = None,
 ) -> None:
@@ -82,15 +92,16 @@ def show_sheet(
     Parameters
     ----------
     nearest : (n,) distance of what is drawn already [m], kept up; lens : (3,) [m]; quad : (1, 15) row
-    front, back : (3,) values, 1 = white; out : (n, 3)
+    values : (rows, columns, 3) of the sheet's cells toward the lens, 1 = white; out : (n, 3)
     part : first place and the one after the last that the sheet may cover
-    emitter : a light's, whose pattern and beam are drawn at `front` along its axis
+    emitter : a light's, whose pattern and beam are drawn at its one value along its axis
     """
     glows = emitter is not None
     table = emitter if emitter is not None else quad_emitter(UNIT)
+    cells = np.ascontiguousarray(values, np.float32)
     first, last = part
     in_chunks(
-        lambda a, b: _show(seen.views, nearest, lens, quad, table, front, back, glows, out, first + a, first + b),
+        lambda a, b: _show(seen.views, nearest, lens, quad, table, cells, glows, out, first + a, first + b),
         last - first,
         65536,
     )

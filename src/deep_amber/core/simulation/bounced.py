@@ -96,6 +96,7 @@ def coarse_patches(stages: Stages) -> np.ndarray:
 class Bounces:
     seen: np.ndarray  # (patches + places, 3) radiosity that rays gather; first bounces sampled apart are left out
     whole: np.ndarray  # (patches, 3) all of it
+    rest: np.ndarray  # (patches, 3) of it what has been thrown about before it came to the patch
 
 
 def _inside(secondary: Secondary, points: np.ndarray) -> np.ndarray:
@@ -187,8 +188,9 @@ def bounces(stages: Stages, light: Light, emission: Emission) -> Bounces:
                 first = first - part
             else:
                 apart += part
-        whole = radiosity(factors(stages), p, np.maximum(first, 0), q.precision)
+        first = np.maximum(first, 0)
+        whole = radiosity(factors(stages), p, first, q.precision)
         seen = np.maximum(whole - apart, 0).astype(np.float32)
-        return Bounces(np.concatenate([seen, _in_places(p, seen, lux)]), whole)
+        return Bounces(np.concatenate([seen, _in_places(p, seen, lux)]), whole, np.maximum(whole - first, 0))
 
     return stages.memory.keep("radiosity", key, make, entries=SMALL)

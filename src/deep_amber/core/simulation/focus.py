@@ -22,33 +22,42 @@ def focus_distance(stages: Stages) -> float:
     return max(float((near - camera.place.array) @ forward), nearest_focus(camera))
 
 
-def blur_radius(stages: Stages, seen: Seen) -> np.ndarray:
-    """(n,) radius of the blur at each pixel [pixels]."""
+def blur_radius(stages: Stages, seen: Seen, distance: np.ndarray) -> np.ndarray:
+    """(n,) radius of the blur at each pixel, of what is seen there at a distance (n,) [m] from the lens [pixels]."""
     camera, size = stages.photo_set.camera, stages.quality.size
     _, _, forward = aiming_axes(camera.place, camera.aim)
-    depth = np.maximum(seen.distance * (-(seen.views @ forward.astype(np.float32))), 0.05)
+    depth = np.maximum(distance * (-(seen.views @ forward.astype(np.float32))), 0.05)
     one = blur(camera, focus_distance(stages), 1e9)  # (f / N) (f / (s - f)), at a far point
     on_sensor = one * np.abs(depth - focus_distance(stages)) / depth
     return (on_sensor / sensor_height(camera) * size.height / 2).astype(np.float32)
 
 
-def focused(stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, owner: np.ndarray) -> bool:
+def focused(
+    stages: Stages, sharp: np.ndarray, places: Seen, added: np.ndarray, owner: np.ndarray, distance: np.ndarray
+) -> bool:
     """Draws the picture with its depth of field, in place; False, and nothing done, when all of it is sharp.
 
     Parameters
     ----------
     sharp : (n, 3) a value a pixel, 1 = white
     places, added, owner : outline places, their values (k, 3), and the pixel of each
+    distance : (n,) of what is drawn at each pixel [m]
     """
     seen, size = stages.seen(), stages.quality.size
-    radius = stages.keep_picture(
-        "blur",
-        (stages.key(lambda s: (s.camera, s.sitter, s.backdrop, s.room)), size),
-        lambda: blur_radius(stages, seen),
-    )
+    if distance is seen.distance:
+        radius = stages.keep_picture(
+            "blur",
+            (stages.key(lambda s: (s.camera, s.sitter, s.backdrop, s.room)), size),
+            lambda: blur_radius(stages, seen, distance),
+        )
+    else:
+        radius = blur_radius(stages, seen, distance)
     if radius.max() < SHARP:
         return False
-    on, count = seen.kinds != WALL_KIND, np.bincount(owner, minlength=len(sharp)).astype(np.int32)
+    on, count = (
+        (seen.kinds != WALL_KIND) & (distance == seen.distance),
+        np.bincount(owner, minlength=len(sharp)).astype(np.int32),
+    )
 
     def layer(of_front: bool) -> Layer:
         mine = on if of_front else ~on

@@ -12,6 +12,7 @@ from .exposing import exposed, lights_on
 from .key import key_index, key_surface
 from .layers import sensor_layer
 from .sensors import Sensors, meter_sensors, surface_sensors
+from .shown import things_at
 from .stages import Stages, framed
 
 LABELS = {
@@ -58,7 +59,8 @@ class Readings:
     ratio_stops: float
 
 
-def _surfaces(stages: Stages) -> Sensors:
+def surfaces_read(stages: Stages) -> Sensors:
+    """The points at which surfaces are read."""
     photo_set = stages.photo_set
     return stages.memory.keep(
         "surface sensors", framed(photo_set), lambda: surface_sensors(photo_set, stages.mesh, stages.posed())
@@ -84,16 +86,19 @@ def readings_of(stages: Stages) -> Readings:
     """What every surface and the meter read."""
     photo_set = stages.photo_set
     factor, n = exposure_factor(photo_set.camera), photo_set.camera.sensitivity
-    surfaces = _surfaces(stages)
+    surfaces = surfaces_read(stages)
     domes, flat = meter_sensors(photo_set, stages.mesh, _key_middle(stages))
 
     def group_means(values: np.ndarray, sensors: Sensors) -> list[float]:
         return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]
 
     on_surfaces = _total(stages, "surfaces", surfaces)
-    value = dict(
-        zip(surfaces.names, group_means((on_surfaces * surfaces.albedo) @ LUMINANCE * factor, surfaces), strict=True)
-    )
+    values = (on_surfaces * surfaces.albedo) @ LUMINANCE * factor
+    # The ground is what the lens sees there: a sheet, a board or the front of a box may stand before the backdrop.
+    ground = surfaces.group >= surfaces.names.index("backdrop_left")
+    hidden, seen = things_at(stages, surfaces.points[ground].astype(float))
+    values[ground] = np.where(hidden, seen @ LUMINANCE, values[ground])
+    value = dict(zip(surfaces.names, group_means(values, surfaces), strict=True))
     lux = dict(zip(surfaces.names, group_means(on_surfaces @ LUMINANCE, surfaces), strict=True))
     sides = sorted(("cheek_left", "cheek_right"), key=lambda k: -lux[k])
     read = {}
@@ -114,7 +119,7 @@ def readings_of(stages: Stages) -> Readings:
 
 def light_on_cheeks(stages: Stages) -> tuple[np.ndarray, np.ndarray]:
     """(3,) exposure a channel of the lit and of the shadow cheek."""
-    sensors = _surfaces(stages)
+    sensors = surfaces_read(stages)
     at = _total(stages, "surfaces", sensors)
     cheeks = [at[sensors.group == sensors.names.index(name)].mean(0) for name in ("cheek_left", "cheek_right")]
     lit, shadow = sorted(cheeks, key=lambda k: -float(k @ LUMINANCE))

@@ -7,9 +7,6 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..exposure.response import exposure_factor
-from ..geometry.clipping import clipped, view_sides
-from ..geometry.quads import Quad, emitter_quad, field_of_view, panel_quads
-from ..geometry.vectors import aiming_axes
 from ..kit.emission import emissions, shape_of
 from ..model.light import Light
 from ..model.set import Set
@@ -18,8 +15,6 @@ from ..picture.develop import add_bounce, add_light, show_sheet, to_srgb
 from ..picture.seen import Seen
 from ..picture.spread import spread
 from ..sitter.mesh import SitterMesh
-from ..transport.quads import quad_rows
-from .bounced import bounces, patches
 from .exposing import exposed, lights_on
 from .focus import focused
 from .layers import (
@@ -38,6 +33,7 @@ from .obstacles import obstacles
 from .quality import DRAGGED, SETTLED, SKETCHED, Quality, oriented
 from .readings import Readings, readings_of
 from .secondary import secondaries
+from .shown import Thing, draw_things, things_shown
 from .stages import Stages, framed, panels_standing
 
 
@@ -51,63 +47,20 @@ def _nothing() -> None:
     return None
 
 
-def _panel_values(stages: Stages) -> list[tuple[np.ndarray, np.ndarray]]:
-    """Mean values of the front and the back of each panel's parts, 1 = white."""
-    p, factor = patches(stages), exposure_factor(stages.photo_set.camera)
-    total = np.zeros((p.count, 3))
-    for light in lights_on(stages.photo_set):
-        for emission in emissions(light):
-            total += bounces(stages, light, emission).whole * emission.radiance * exposed(stages.photo_set, light)
-    parts = sum(len(panel_quads(panel)) for panel in panels_standing(stages.photo_set))
-    values = []
-    for first, columns, rows in p.quad_cells[1 : 1 + parts]:
-        n = columns * rows
-        values.append((total[first : first + n].mean(0) * factor, total[first + n : first + 2 * n].mean(0) * factor))
-    return values
+def _show_things(stages: Stages, seen: Seen, out: np.ndarray, in_rows: bool) -> np.ndarray:
+    """Draws panels and lights that stand in the picture; in_rows : the places are its pixels, row by row.
 
+    Returns the distance of what is drawn at each place, (n,) [m]: `seen.distance` itself when nothing is.
+    """
+    if not stages.quality.things or not things_shown(stages):
+        return seen.distance
+    nearest, lens = seen.distance.copy(), stages.photo_set.camera.place.array
 
-def _rows_of(stages: Stages, quad: Quad) -> tuple[float, float]:
-    """Between which heights of the picture a quad may be seen, from its top 0 to its foot 1; (0, 0) when it is not."""
-    camera = stages.photo_set.camera
-    right, up, forward = aiming_axes(camera.place, camera.aim)
-    wide, high = field_of_view(camera, stages.quality.size.aspect)
-    seen = clipped(quad.corners - camera.place.array, view_sides(right, up, forward, wide, high))
-    if not len(seen):
-        return 0.0, 0.0
-    down = (1 - (seen @ up) / np.maximum((seen @ forward) * high, 1e-9)) / 2
-    return float(down.min()), float(down.max())
+    def draw(row: np.ndarray, thing: Thing, part: tuple[int, int]) -> None:
+        show_sheet(seen, nearest, lens, row, out, thing.values, part, thing.emitter)
 
-
-def _show_things(stages: Stages, seen: Seen, out: np.ndarray, in_rows: bool) -> None:
-    """Draws panels and lights that stand in the picture; in_rows : the places are its pixels, row by row."""
-    photo_set = stages.photo_set
-    panels = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
-    lights = [(light, emitter_quad(light)) for light in photo_set.lights]
-    at_panels = [_rows_of(stages, quad) for quad in panels]
-    shown = [k for k, rows in enumerate(at_panels) if rows != (0, 0)]
-    lit = [(light, quad, rows) for light, quad in lights if (rows := _rows_of(stages, quad)) != (0, 0)]
-    if not stages.quality.things or (not shown and not lit):
-        return
-
-    def part(rows: tuple[float, float]) -> tuple[int, int]:
-        """Of the places: pixels run row by row, so a quad's rows are one piece of them; added places run as they come."""
-        if not in_rows:
-            return 0, len(seen.points)
-        size = stages.quality.size
-        first, last = (
-            max(0, math.floor(rows[0] * size.height) - 1),
-            min(size.height, math.ceil(rows[1] * size.height) + 1),
-        )
-        return first * size.width, max(first, last) * size.width
-
-    nearest, lens = seen.distance.copy(), photo_set.camera.place.array
-    values = _panel_values(stages) if shown else []
-    for k in shown:
-        show_sheet(seen, nearest, lens, quad_rows([panels[k]]), out, *values[k], part(at_panels[k]))
-    for light, quad, rows in lit:
-        emission = emissions(light)[0]
-        value = emission.radiance * exposed(photo_set, light) * exposure_factor(photo_set.camera) * math.pi
-        show_sheet(seen, nearest, lens, quad_rows([quad]), out, value, np.zeros(3), part(rows), emission.emitter)
+    draw_things(stages, len(seen.points), draw, in_rows)
+    return nearest
 
 
 def _add_catchlights(stages: Stages, seen: Seen, at: str, light: Light, scale: np.ndarray, out: np.ndarray) -> None:
@@ -193,8 +146,8 @@ def linear_picture(stages: Stages) -> np.ndarray:
             _add_catchlights(stages, seen, "pixels", light, scale, out)
             _add_catchlights(stages, places, "outlines", light, scale, added)
         _show_things(stages, places, added, False)
-        _show_things(stages, seen, out, True)
-        if not focused(stages, out, places, added, owner):
+        drawn_at = _show_things(stages, seen, out, True)
+        if not focused(stages, out, places, added, owner, drawn_at):
             _average_outlines(out, added, owner)
     else:
         _show_things(stages, seen, out, True)

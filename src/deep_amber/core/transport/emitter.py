@@ -156,6 +156,17 @@ def front_tables(row, nodes):
 
 
 @nb.njit(inline="always", error_model="numpy")
+def _lobe_toward(row, x, y, dx, dy, dz):
+    """What the part of the light that keeps its direction adds toward -d, over an even spreader; see weights.py."""
+    wx = row[0] + x * row[3] + y * row[6] - row[VIRTUAL]
+    wy = row[1] + x * row[4] + y * row[7] - row[VIRTUAL + 1]
+    wz = row[2] + x * row[5] + y * row[8] - row[VIRTUAL + 2]
+    cos = -(wx * dx + wy * dy + wz * dz) / math.sqrt(wx * wx + wy * wy + wz * wz + 1e-12)
+    lobe = cos ** row[EXPONENT] if cos > 0 else 0.0
+    return 1 - row[SHARE] + 0.5 * (row[EXPONENT] + 2) * row[SHARE] * lobe
+
+
+@nb.njit(inline="always", error_model="numpy")
 def luminance_toward(emitter, x, y, dx, dy, dz):
     """Luminance at a place of the front toward the end -d of a unit way d to it; x, y -1..1 along its half edges."""
     row = emitter.row
@@ -169,4 +180,6 @@ def luminance_toward(emitter, x, y, dx, dy, dz):
         return 0.0
     elif row[LOBE] > 0:
         value = cos ** row[LOBE]
+    if row[SHARE] > 0:
+        value *= _lobe_toward(row, x, y, dx, dy, dz)
     return value * pattern_at(row, emitter.pattern, x, y, x, y)

@@ -26,6 +26,7 @@ from .finding import Finding, GoOn, stages_for
 DARK_FACES = ("silhouette", "rim")
 """Wanted patterns that leave the face dark."""
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
+WIDEST, SMALLEST = 1.8, 16.0  # apertures that usual lenses have, where none of the kit is chosen (assumption)
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
 WARDROBE = {"white": "white", "light": "light grey", "middle": "mid grey", "dark": "charcoal", "black": "black"}
 """The cloth that stands for each tone."""
@@ -90,7 +91,9 @@ def _exposure(photo_set: Set, aim: Aim, read: Readings) -> Iterator[Finding]:
     camera = photo_set.camera
     stopped = float(step_in_series(camera.aperture, APERTURES, round(3 * off)))
     mended = replace(photo_set, camera=replace(camera, aperture=stopped))
-    yield Finding("brief.exposure", "warn", figures, mend=mend(mended, "camera.aperture", {"aperture": stopped}))
+    there = camera.lens is not None or WIDEST <= stopped <= SMALLEST
+    answer = mend(mended, "camera.aperture", {"aperture": stopped}) if there else None
+    yield Finding("brief.exposure", "warn", figures, mend=answer)
 
 
 def _hardness(stages: Stages, look: Look) -> Iterator[Finding]:

@@ -22,6 +22,7 @@ from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from .camera_gear import gear_findings, headroom_findings
+from .camera_settings import settings_findings
 from .finding import Finding
 
 TIGHTEST = 0.28  # [m] at the face: from crown to chin; less cuts the head (assumption: an adult's head is 22 to 25 cm)
@@ -34,6 +35,7 @@ LOW, HIGH = 0.25, 0.20  # [m] of the lens under and over the eyes that is worth 
 def camera_findings(photo_set: Set, mesh: SitterMesh, lenses: tuple[Lens, ...] = ()) -> Iterator[Finding]:
     """What there is to say about the camera; `lenses` are those that could be taken instead."""
     yield from gear_findings(photo_set)
+    yield from settings_findings(photo_set, mesh)
     yield from _length(photo_set, mesh, lenses)
     height = picture_height(photo_set.camera, lens_to_face(photo_set, mesh))
     if height >= TIGHTEST:

@@ -13,6 +13,7 @@ from ..model.patterns import Pattern
 from ..model.point import Point
 from ..model.set import Set, with_light
 from ..pattern.advice import ways_to
+from ..pattern.all_light import sockets_and_forehead
 from ..pattern.face_points import face_points
 from ..pattern.feather import LEAST, feather_of
 from ..pattern.key_light import key_light
@@ -30,14 +31,15 @@ from .finding import Finding, GoOn, stages_for
 from .sitter import glare_findings
 
 DEEP, EASED = -1.6, -1.3  # stops of the sockets under the face: dark, and no longer (assumptions)
+LOST = -3.5  # stops under which no eye is seen (assumption)
 HOT, COOLED = 0.5, 0.35  # stops of the forehead over the lit cheek: hot, and no longer (assumptions)
 WORTH = 0.1  # stops that a mend must gain
 STEP, STEPS_DOWN, STEPS_UP = 0.05, 16, 30  # [m] by which the key is lowered or raised, how often
 DOWNWARD = 24.0  # degrees under level that the nose's shadow runs with the key raised (assumption)
 FEATHERS = np.arange(0.05, 0.61, 0.05)  # [m] under the face that the key is aimed at
 NODS = (4.0, 8.0, 12.0)  # degrees
-FRONT: tuple[Pattern, ...] = ("flat", "butterfly", "loop", "Rembrandt", "overhead")
-"""Patterns in which both eyes are meant to be seen."""
+DARK = ("silhouette", "edge light only")
+"""Composed names in which no eye is meant to be seen."""
 
 
 def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support = ANYWHERE) -> Iterator[Finding]:
@@ -52,12 +54,10 @@ def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support
     light = photo_set.lights[index]
     yield from _pattern(stages, reading, support)
     yield from _sideways(stages, index, reading)
-    if reading.pattern in FRONT:
-        key = key_light(stages, light)
-        assert key is not None
-        measures = measures_of(key.level[None], face_points(mesh), key.direction[None])
-        yield from _sockets(stages, index, measures)
-        yield from _forehead(stages, index, measures)
+    if reading.pattern != "rim" and reading.composed not in DARK:
+        socket, forehead = sockets_and_forehead(stages)
+        yield from _sockets(stages, index, socket)
+        yield from _forehead(stages, index, forehead)
         yield from _catchlights(stages, index, reading)
     yield from glare_findings(photo_set, mesh, "key")
     yield from _softness(reading)
@@ -147,6 +147,11 @@ def _at_board(photo_set: Set, index: int) -> Iterator[Answer]:
             yield mend(made, "light.at_board", light=light.name, panel=panel.name)
 
 
+def _eyes(stages: Stages, made: Set) -> tuple[float, float] | None:
+    """Sockets and forehead of another set, by all its light."""
+    return sockets_and_forehead(replace(stages, photo_set=made, found={})) if fits(made) else None
+
+
 def _first(stages: Stages, index: int, tries: Iterator[Answer], does: Callable[[Measures], bool]) -> Answer | None:
     for answer in tries:
         stages.go_on()
@@ -156,21 +161,23 @@ def _first(stages: Stages, index: int, tries: Iterator[Answer], does: Callable[[
     return None
 
 
-def _sockets(stages: Stages, index: int, m: Measures) -> Iterator[Finding]:
-    depth = float(m.socket[0])
+def _sockets(stages: Stages, index: int, depth: float) -> Iterator[Finding]:
     if depth > DEEP:
         return
+    made = None
+    for answer in (*_lowered(stages.photo_set, index), *_nodded(stages.photo_set, -1)):
+        stages.go_on()
+        then = _eyes(stages, answer.photo_set)
+        if then and then[0] > EASED:
+            made = answer
+            break
+    lost = depth < LOST
+    yield Finding(
+        "key.sockets", "warn", {"sockets_under_face_stops": -depth}, {"eyes": "lost" if lost else "dark"}, made
+    )
 
-    def eased(k: Measures) -> bool:
-        return float(k.socket[0]) > EASED
 
-    lowered, nodded = _lowered(stages.photo_set, index), _nodded(stages.photo_set, -1)
-    made = _first(stages, index, lowered, eased) or _first(stages, index, nodded, eased)
-    yield Finding("key.sockets", "warn", {"sockets_under_face_stops": -depth}, mend=made)
-
-
-def _forehead(stages: Stages, index: int, m: Measures) -> Iterator[Finding]:
-    over = float(m.forehead[0])
+def _forehead(stages: Stages, index: int, over: float) -> Iterator[Finding]:
     if over < HOT:
         return
     photo_set = stages.photo_set
@@ -181,7 +188,7 @@ def _forehead(stages: Stages, index: int, m: Measures) -> Iterator[Finding]:
         [] if bounced else _lowered(photo_set, index),
         _nodded(photo_set, -1),
     )
-    cooled = sorted((k for tries in kinds if (k := _coolest(stages, index, tries))), key=lambda k: k[0] >= COOLED)
+    cooled = sorted((k for tries in kinds if (k := _coolest(stages, tries))), key=lambda k: k[0] >= COOLED)
     first = cooled[0][1] if cooled and cooled[0][0] < over - WORTH else None
     yield Finding("key.forehead", "warn", {"forehead_over_cheek_stops": over}, mend=first)
     for left, made in cooled[1:]:
@@ -189,14 +196,14 @@ def _forehead(stages: Stages, index: int, m: Measures) -> Iterator[Finding]:
             yield Finding("key.forehead", "note", {"forehead_over_cheek_stops": left}, mend=made)
 
 
-def _coolest(stages: Stages, index: int, tries: Iterable[Answer]) -> tuple[float, Answer] | None:
+def _coolest(stages: Stages, tries: Iterable[Answer]) -> tuple[float, Answer] | None:
     """The first of the tries that cools the forehead, else the one that leaves it least hot: stops left, and it."""
     best: tuple[float, Answer] | None = None
     for answer in tries:
         stages.go_on()
-        m = _measured(stages, answer.photo_set, index)
-        if m is not None and (best is None or float(m.forehead[0]) < best[0]):
-            best = float(m.forehead[0]), answer
+        then = _eyes(stages, answer.photo_set)
+        if then is not None and (best is None or then[1] < best[0]):
+            best = then[1], answer
             if best[0] < COOLED:
                 break
     return best

@@ -14,7 +14,7 @@ NEAR = 0.012  # [m]: coarse points farther off the pixel's surface count less
 
 @dataclass(frozen=True, eq=False)
 class Spreading:
-    rows: np.ndarray  # (n, 4) uint16 coarse places; there are a few thousand
+    rows: np.ndarray  # (n, 4) uint16 coarse places, uint32 where there are over 65,535
     weights: np.ndarray  # (n, 4) float32, each row sums to one
 
 
@@ -97,7 +97,10 @@ def spreading(places: np.ndarray | Size, seen: Seen, coarse: Seen, coarse_size: 
     """
     n, size = len(seen.points), places if isinstance(places, Size) else Size(1, 1)
     at = np.zeros((0, 2)) if isinstance(places, Size) else places
-    rows, weights = np.empty((n, 4), np.uint16), np.empty((n, 4), np.float32)
+    rows, weights = (
+        np.empty((n, 4), np.uint16 if len(coarse.points) < 1 << 16 else np.uint32),
+        np.empty((n, 4), np.float32),
+    )
     in_chunks(
         lambda a, b: _choose(at, size.width, size.height, seen.points, seen.normals, seen.kinds, coarse.points, coarse.normals, coarse.kinds,
                              coarse_size.width, coarse_size.height, NEAR, rows, weights, a, b),

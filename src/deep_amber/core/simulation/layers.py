@@ -159,12 +159,13 @@ def _from_panels(
     receptor: int = 0,
     grid: tuple[int, int] = SECONDARY_GRID,
     fine: bool = False,
+    past_head: bool = False,
 ) -> np.ndarray:
     """(n, 3) light of the first bounce off panels, at radiance 1; with `fine` also off what the light is aimed at."""
     out = np.zeros((len(points), 3), np.float32)
     for s in secondaries(stages, light, emission):
         if fine or not s.key_light:
-            lux = light_of(stages, light, s, at, points, normals, lift, grid, receptor)
+            lux = light_of(stages, light, s, at, points, normals, lift, grid, receptor, past_head)
             out += lux[:, None] * s.radiance.astype(np.float32)
     return out
 
@@ -227,16 +228,16 @@ def _sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors, pla
         view = stages.memory.keep(
             f"view of {name}", (place, stages.photo_set.sitter),
             lambda: look_around(stages.rays(), skin_places(stages.mesh), sensors.points, sensors.axes, SENSOR_GRID, turn,
-                                sensors.receptor),
+                                sensors.receptor, sensors.past_head),
         )  # fmt: skip
         return patches_seen(view, patches(stages), sheet_rows(stages), in_places=True)
 
     def straight(emission: Emission, quads: tuple[Quad, ...]) -> np.ndarray:
         lux = illuminance(stages.rays(), sensors.points, sensors.axes, lift, emission.emitter, rows_of(quads),
-                          sensor_grid(stages, light), sensors.receptor)  # fmt: skip
+                          sensor_grid(stages, light), sensors.receptor, sensors.past_head)  # fmt: skip
         grid = PANEL_SHADOWS if q.bodies else PANEL_SHADOWS_QUICK
         return lux[:, None] + _from_panels(stages, light, emission, name, sensors.points, sensors.axes, lift, sensors.receptor,
-                                           grid, fine=True)  # fmt: skip
+                                           grid, fine=True, past_head=sensors.past_head)  # fmt: skip
 
     out = np.zeros((len(sensors.points), 3))
     at_patches = stages.memory.keep(f"patches of {name}", (place, bounce_key(stages), q.bodies), seen)

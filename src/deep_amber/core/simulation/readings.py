@@ -2,18 +2,21 @@
 
 import math
 from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 
 from ..exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
 from ..exposure.response import exposure_factor, lightness, stops_from_mid_grey
 from ..srgb import LUMINANCE, code_value
+from .edge_sheen import edge_sheen
 from .exposing import exposed, lights_on
 from .key import key_index, key_surface
 from .layers import sensor_layer
+from .quality import SMALL
 from .sensors import Sensors, meter_sensors, surface_sensors
 from .shown import things_at
-from .stages import Stages, framed
+from .stages import Stages, framed, panels_standing
 
 LABELS = {
     "lit_cheek": "lit cheek",
@@ -33,7 +36,7 @@ LABELS = {
 class SurfaceReading:
     label: str
     stops: float
-    """From mid grey at the set's exposure; diffuse light only, shine is left out."""
+    """From mid grey at the set's exposure; diffuse light only, shine is left out but on the outline of the head."""
     code: int
     """8-bit value in the file, 0..255."""
     lightness: float
@@ -74,6 +77,17 @@ def _key_middle(stages: Stages) -> np.ndarray | None:
     return surface.centre if surface else None
 
 
+def _sheen(stages: Stages, surfaces: Sensors) -> np.ndarray:
+    """(n, 3) exposure by sheen, of the outline of the head alone: there it is most of what a light from behind draws."""
+    rows = np.where(np.isin(surfaces.group, [surfaces.names.index(k) for k in ("hair_left", "hair_right")]))[0]
+    out = np.zeros((len(surfaces.points), 3))
+    for light in lights_on(stages.photo_set):
+        key = (stages.key(framed), stages.key(panels_standing), stages.shape(light))
+        made = partial(edge_sheen, stages, light, surfaces, rows)
+        out[rows] += stages.memory.keep("sheen of the outline", key, made, SMALL) * exposed(stages.photo_set, light)
+    return out
+
+
 def _total(stages: Stages, name: str, sensors: Sensors) -> np.ndarray:
     """(n, 3) exposure of the sensors' points by all lights."""
     at = np.zeros((len(sensors.points), 3))
@@ -94,6 +108,7 @@ def readings_of(stages: Stages) -> Readings:
 
     on_surfaces = _total(stages, "surfaces", surfaces)
     values = (on_surfaces * surfaces.albedo) @ LUMINANCE * factor
+    values += _sheen(stages, surfaces) @ LUMINANCE * factor
     # The ground is what the lens sees there: a sheet, a board or the front of a box may stand before the backdrop.
     ground = surfaces.group >= surfaces.names.index("backdrop_left")
     hidden, seen = things_at(stages, surfaces.points[ground].astype(float))

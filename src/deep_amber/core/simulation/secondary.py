@@ -241,6 +241,7 @@ def light_of(
     lift: np.ndarray,
     grid: tuple[int, int],
     receptor: int = FLAT,
+    past_head: bool = False,
 ) -> np.ndarray:
     """(n,) light of a secondary light on points, at the radiance of its pattern's peak 1.
 
@@ -250,15 +251,23 @@ def light_of(
     if not stages.quality.keep_shadows or s.key_light:
         around = between_walls if at == "patches" else obstacles
         quads = around(stages, light, s.emitter)
-        return illuminance(stages.rays(), points, normals, lift, s.emitter, rows_of(quads), grid, receptor)
+        return illuminance(stages.rays(), points, normals, lift, s.emitter, rows_of(quads), grid, receptor, past_head)
     # Bodies of lights are left out of what is kept, so that one share serves all lights.
     quads = tuple(sheet.quad for sheet in sheets(stages))
-    key = (at, stages.key(framed), points.tobytes() if at != "coarse" else len(points), s.quad, quads, receptor)
+    key = (
+        at,
+        stages.key(framed),
+        points.tobytes() if at != "coarse" else len(points),
+        s.quad,
+        quads,
+        receptor,
+        past_head,
+    )
 
     def share() -> np.ndarray:
         plain = quad_emitter(s.quad)
         whole = unshadowed(points, normals, plain, receptor=receptor)
-        got = illuminance(stages.rays(), points, normals, lift, plain, rows_of(quads), grid, receptor)
+        got = illuminance(stages.rays(), points, normals, lift, plain, rows_of(quads), grid, receptor, past_head)
         # Both are sums over samples, so where almost nothing arrives the ratio could exceed the whole.
         return np.clip(got / np.maximum(whole, 1e-20), 0, 1)
 

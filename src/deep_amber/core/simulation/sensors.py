@@ -5,6 +5,7 @@ from functools import lru_cache
 
 import numpy as np
 
+from ..geometry.vectors import aiming_axes
 from ..model.set import Set
 from ..picture.lens_rays import directions
 from ..picture.seen import walls_seen
@@ -18,7 +19,7 @@ CHEEK_RADIUS, CHIN_RADIUS, FOREHEAD_RADIUS = 0.012, 0.008, 0.014  # [m]
 BACKDROP_PLACES = {"backdrop_left": 0.06, "backdrop_middle": 0.5, "backdrop_right": 0.94}
 BACKDROP_ROW, BACKDROP_SPREAD = 0.3, 0.03
 HAIR_OVER_EYES, HAIR_POINTS, HAIR_OUT = 0.03, 8, 0.012  # [m], of the edge of the hair and its reading before it [m]
-HAIR_OUTWARD, HAIR_FORWARD = 0.8, 0.6  # way that the edge is taken to face
+HAIR_OUTWARD, HAIR_FORWARD = 0.97, 0.24  # way that the edge is taken to face: across the picture, and to the lens
 
 
 @dataclass(frozen=True, eq=False)
@@ -31,6 +32,9 @@ class Sensors:
     axes: np.ndarray  # (n, 3) float32
     albedo: np.ndarray  # (n, 3); 1 for the meter
     receptor: int
+    strands: np.ndarray | None = None  # (n, 3) float32 along the hair, for surfaces
+    past_head: bool = False
+    """Whether the sitter's head blocks nothing: a meter is held before the face."""
 
 
 @lru_cache(maxsize=4)
@@ -43,34 +47,40 @@ def _cloth_vertices(mesh: SitterMesh) -> np.ndarray:
 
 
 @lru_cache(maxsize=4)
-def _hair_edge(mesh: SitterMesh, side: int) -> np.ndarray:
-    """Vertices on the edge of the head on one side, seen from the front: hair, or the skin of a bald head."""
+def _about_the_head(mesh: SitterMesh) -> np.ndarray:
+    """Vertices over the eyes that may be its outline: hair, or the skin of a bald head."""
     above = (mesh.vertices[:, 1] > HAIR_OVER_EYES) & (mesh.chain[:, CHAIN_HEAD] > 0.9)
     hair = np.where(above & np.isin(mesh.parts, (HAIR, SCALP)))[0]
-    if len(hair) < HAIR_POINTS:
-        hair = np.where(above & (mesh.parts == SKIN))[0]
-    outward = side * mesh.vertices[hair, 0]
-    edge = hair[outward > np.quantile(outward, 0.96)]
-    edge = edge[np.argsort(mesh.vertices[edge, 1], kind="stable")]
-    return edge[np.linspace(0, len(edge) - 1, HAIR_POINTS).astype(int)]
+    return hair if len(hair) >= HAIR_POINTS else np.where(above & (mesh.parts == SKIN))[0]
+
+
+def _head_edge(mesh: SitterMesh, posed: Posed, across: np.ndarray) -> np.ndarray:
+    """Vertices on the outline of the head on one side as the lens sees it; across : (3,) that way in the room."""
+    about = _about_the_head(mesh)
+    places = posed.in_room(posed.vertices[about])
+    outward = places @ across
+    edge = outward > np.quantile(outward, 0.96)
+    at = about[edge][np.argsort(places[edge, 1], kind="stable")]
+    return at[np.linspace(0, len(at) - 1, HAIR_POINTS).astype(int)]
 
 
 def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
     """The surfaces on the Ladder, each as up to sixteen points [m]."""
+    right, _, forward = aiming_axes(photo_set.camera.place, photo_set.camera.aim)
     on_sitter = {
         "cheek_right": vertices_near(mesh, "cheek_L", CHEEK_RADIUS, POINTS, SKIN),
         "cheek_left": vertices_near(mesh, "cheek_R", CHEEK_RADIUS, POINTS, SKIN),
         "forehead": vertices_near(mesh, "forehead", FOREHEAD_RADIUS, POINTS, SKIN),
         "chin": vertices_near(mesh, "chin", CHIN_RADIUS, POINTS, SKIN),
         "cloth": _cloth_vertices(mesh),
-        "hair_left": _hair_edge(mesh, -1),
-        "hair_right": _hair_edge(mesh, 1),
+        "hair_left": _head_edge(mesh, posed, -right),
+        "hair_right": _head_edge(mesh, posed, right),
     }
     points = [posed.in_room(posed.vertices[rows]) for rows in on_sitter.values()]
     axes = [posed.normals[rows] @ posed.rotation.T for rows in on_sitter.values()]
     for k, side in ((-2, -1.0), (-1, 1.0)):
-        # Strands face every way: the edge is read as a smooth head's, out of the way of its own strands.
-        outward = posed.head_rotation @ np.array([side * HAIR_OUTWARD, 0.0, HAIR_FORWARD])
+        # Strands face every way: the edge is read as a smooth head's outline to the lens, out of the way of its own strands.
+        outward = side * HAIR_OUTWARD * right - HAIR_FORWARD * forward
         axes[k] = np.repeat(outward[None], len(axes[k]), 0)
         points[k] = points[k] + outward * HAIR_OUT
     albedo = [mesh.colours[rows] for rows in on_sitter.values()]
@@ -90,7 +100,16 @@ def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
         (axis / np.linalg.norm(axis, axis=1, keepdims=True)).astype(np.float32),
         np.concatenate(albedo),
         FLAT,
+        _strands(posed, on_sitter, len(axis)),
     )
+
+
+def _strands(posed: Posed, on_sitter: dict[str, np.ndarray], count: int) -> np.ndarray:
+    """(n, 3) float32 along the hair at each point that lies on the sitter; nought elsewhere."""
+    rows = np.concatenate(list(on_sitter.values()))
+    out = np.zeros((count, 3), np.float32)
+    out[: len(rows)] = posed.tangents[rows] @ posed.rotation.T
+    return out
 
 
 def meter_sensors(photo_set: Set, mesh: SitterMesh, key: np.ndarray | None) -> tuple[Sensors, Sensors]:
@@ -104,6 +123,6 @@ def meter_sensors(photo_set: Set, mesh: SitterMesh, key: np.ndarray | None) -> t
     to_light = to_camera if key is None else key - meter
     axes = np.stack([to_light / np.linalg.norm(to_light), to_camera / np.linalg.norm(to_camera)]).astype(np.float32)
     at = np.repeat(meter[None], 2, 0).astype(np.float32)
-    domes = Sensors(("dome_to_light", "dome_to_camera"), np.arange(2), at, axes, np.ones((2, 3)), DOME)
-    flat = Sensors(("flat_to_light",), np.zeros(1, int), at[:1], axes[:1], np.ones((1, 3)), FLAT)
+    domes = Sensors(("dome_to_light", "dome_to_camera"), np.arange(2), at, axes, np.ones((2, 3)), DOME, past_head=True)
+    flat = Sensors(("flat_to_light",), np.zeros(1, int), at[:1], axes[:1], np.ones((1, 3)), FLAT, past_head=True)
     return domes, flat

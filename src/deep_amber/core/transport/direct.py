@@ -11,7 +11,7 @@ import numpy as np
 from .emitter import AREA, FINER, HAS_PATTERN, HEIGHT, HOT, ROUND, WIDTH, Emitter, front_tables
 from .sampling import JITTER, MOST_NODES, NODES, WEIGHTS, rotations
 from .sitter_rays import SitterRays
-from .weights import BLOCK, DOME, FLAT, sampled_fronts, stop_at_quads, weigh
+from .weights import BLOCK, FLAT, sampled_fronts, stop_at_quads, weigh
 from .workers import in_chunks
 
 CHUNK = 8192  # rays a piece of work
@@ -153,7 +153,9 @@ def _add_clear(blocked, weights, owner, out):
             out[owner[k]] += weights[k]
 
 
-def _seen_and_whole(rays, points, normals, lift, emitter, quads, columns, rows, turn, receptor, jitter=JITTER):
+def _seen_and_whole(
+    rays, points, normals, lift, emitter, quads, columns, rows, turn, receptor, jitter=JITTER, past_head=False
+):
     """(n,) visible weight and (n,) whole weight, both averaged over the samples."""
     n, samples = len(points), columns * rows
     rotation, offset = (rays.rotation, rays.offset) if rays else _AT_ORIGIN
@@ -167,7 +169,7 @@ def _seen_and_whole(rays, points, normals, lift, emitter, quads, columns, rows, 
                              rotation, offset, origins, directions, weights, owner, whole[a:b], a, b)  # fmt: skip
         if rays is None:
             blocked = np.zeros(count, np.bool_)
-        elif receptor == DOME:
+        elif past_head:
             blocked = rays.blocked_by_body_locally(origins[:count], directions[:count])
         else:
             blocked = rays.blocked_locally(origins[:count], directions[:count])
@@ -201,19 +203,19 @@ def visibility(
 
 def illuminance(
     rays: SitterRays | None, points: np.ndarray, axes: np.ndarray, lift: np.ndarray, emitter: Emitter,
-    quads: np.ndarray, grid: tuple[int, int] = (8, 8), receptor: int = FLAT,
+    quads: np.ndarray, grid: tuple[int, int] = (8, 8), receptor: int = FLAT, past_head: bool = False,
 ) -> np.ndarray:  # fmt: skip
     """Direct illuminance of sensors by an emitter at radiance 1, shadows included.
 
-    Parameters as for `visibility`; axes : (n, 3) unit axes; receptor : FLAT or DOME. A dome looks past the
-    sitter's head (the meter is held before the face).
+    Parameters as for `visibility`; axes : (n, 3) unit axes; receptor : FLAT or DOME
+    past_head : the sitter's head lets light through, as for a meter held before the face
 
     Returns
     -------
     (n,) float32 [lx per cd/m2]
     """
     turn = rotations(len(points), 0.37)
-    seen, whole = _seen_and_whole(rays, points, axes, lift, emitter, quads, *grid, turn, receptor)
+    seen, whole = _seen_and_whole(rays, points, axes, lift, emitter, quads, *grid, turn, receptor, past_head=past_head)
     visible = np.minimum(seen / np.maximum(whole, 1e-20), 1)
     return unshadowed(points, axes, emitter, CELL / 2, receptor) * visible
 

@@ -87,7 +87,7 @@ def _rays(points, normals, columns, rows, strata, turn, jitter, receptor, origin
 
 def look_around(
     rays: SitterRays | None, places: np.ndarray | None, points: np.ndarray, normals: np.ndarray,
-    grid: tuple[int, int], turn: np.ndarray, receptor: int = FLAT,
+    grid: tuple[int, int], turn: np.ndarray, receptor: int = FLAT, past_head: bool = False,
 ) -> View:  # fmt: skip
     """Traces the rays of each point against the sitter.
 
@@ -95,7 +95,7 @@ def look_around(
     ----------
     rays, places : the sitter and the place of each of its faces (patches.skin_places), or None for an empty room
     points, normals : (n, 3) float32 [m]; grid : columns and rows of rays; turn : (n, 2)
-    receptor : FLAT or DOME; a dome's rays pass the sitter's head
+    receptor : FLAT or DOME; past_head : the rays pass the sitter's head, as a meter held before the face sees the room
 
     A face seen from its inner side counts as black: its patch holds the light of the outer side.
     """
@@ -109,7 +109,7 @@ def look_around(
         size = (b - a) * count
         origins, directions = np.empty((size, 3), np.float32), np.empty((size, 3), np.float32)
         _rays(points, normals, *grid, _strata(*grid), turn, JITTER, receptor, origins, directions, a, b)
-        rays.looked(origins, directions, receptor == DOME, places, distance[a:b].reshape(-1), place[a:b].reshape(-1))
+        rays.looked(origins, directions, past_head, places, distance[a:b].reshape(-1), place[a:b].reshape(-1))
 
     in_chunks(work, n, max(1, 32768 // count))
     return view

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 
 from ...checks.finding import Finding
-from ...units import aperture_text
+from ...units import aperture_text, time_text
 from ..say import Say, percent, sentence, unbroken
 from .wording import ActWords, Found, Sentence
 
@@ -86,10 +86,20 @@ FINDINGS: dict[str, Sentence] = {
     "camera.height": _height,
     "camera.gear": _gear,
     "camera.headroom": _headroom,
+    "camera.sync": lambda f, _: (
+        f"{time_text(f.figures['time_s'])} is shorter than flash allows on most cameras ({time_text(f.figures['sync_s'])}): "
+        "part of the frame stays dark."
+    ),
+    "camera.balance": lambda f, _: (
+        f"The white balance is {f.figures['balance_k']:.0f} K, the light of {f.named['light']} {f.figures['key_k']:.0f} K: "
+        f"the picture comes out {f.named['cast']}."
+    ),
 }
 ACTS: dict[str, ActWords] = {
     "camera.step_back": lambda a, say: f"step back to {say.length(a.figures['to_m'])} for {a.named['framing']}",
     "camera.take_lens": lambda a, _: _lens(a.named, a.figures["focal_length_mm"]),
+    "camera.sync": lambda a, _: f"set {time_text(a.figures['time_s'])}",
+    "camera.balance": lambda a, _: f"set the white balance to {a.figures['balance_k']:.0f} K",
     "camera.to_eyes": lambda a, _: "bring the lens to eye height",
     "camera.tilt": lambda a, _: "tilt for the usual room over the head",
     "thing.aside": lambda a, say: f"move {a.named['thing']} {say.length(a.figures['by_m'])} to {a.named['side']}",

@@ -61,7 +61,8 @@ FINDINGS: dict[str, Sentence] = {
         + ": the key is level with the face. Higher, the shadow runs down the cheek."
     ),
     "key.sockets": lambda f, _: (
-        f"The eye sockets are dark, {stops(f.figures['sockets_under_face_stops'])} under the brightest of the face."
+        f"{'Both eyes are lost' if f.named['eyes'] == 'lost' else 'The eye sockets are dark'}, "
+        f"{stops(f.figures['sockets_under_face_stops'])} under the brightest of the face."
     ),
     "key.forehead": _forehead,
     "key.catchlight": _catchlight,

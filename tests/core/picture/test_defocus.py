@@ -122,7 +122,7 @@ class InThePicture(unittest.TestCase):
 
     def test_the_backdrops_blur_is_the_thin_lenss(self):
         seen, camera = self.stages.seen(), self.set.camera
-        radius = blur_radius(self.stages, seen).reshape(800, 640)
+        radius = blur_radius(self.stages, seen, seen.distance).reshape(800, 640)
         ground = seen.kinds.reshape(800, 640)[10, 320] == WALL_KIND
         self.assertTrue(ground)
         depth = abs(camera.place.z - self.set.backdrop.z)
@@ -131,7 +131,7 @@ class InThePicture(unittest.TestCase):
 
     def test_the_near_eye_is_sharp_and_the_ears_are_not(self):
         seen = self.stages.seen()
-        radius = blur_radius(self.stages, seen)
+        radius = blur_radius(self.stages, seen, seen.distance)
         eye = self.stages.posed().eyes[:, :3]
         near = eye[np.argmin(np.linalg.norm(eye - self.set.camera.place.array, axis=1))]
         at_eye = np.argmin(np.linalg.norm(seen.points - near, axis=1))

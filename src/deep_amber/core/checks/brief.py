@@ -26,7 +26,7 @@ from .finding import Finding, GoOn, stages_for
 DARK_FACES = ("silhouette", "rim")
 """Wanted patterns that leave the face dark."""
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
-WIDEST, SMALLEST = 1.8, 16.0  # apertures that usual lenses have, where none of the kit is chosen (assumption)
+WIDEST, SMALLEST = 1.8, 22.0  # apertures that usual lenses have, where none of the kit is chosen (assumption)
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
 WARDROBE = {"white": "white", "light": "light grey", "middle": "mid grey", "dark": "charcoal", "black": "black"}
 """The cloth that stands for each tone."""

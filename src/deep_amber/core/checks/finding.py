@@ -31,6 +31,8 @@ class Finding:
     named: Mapping[str, str] = field(default_factory=dict)
     """Names of things, sides, kinds, for its words."""
     mend: Answer | None = None
+    others: tuple[Answer, ...] = ()
+    """What mends it too, dearer: looked at where the first breaks something."""
 
     @property
     def step(self) -> str:

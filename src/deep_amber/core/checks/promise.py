@@ -17,7 +17,7 @@ from .clearance import in_the_sitter
 from .finding import Finding, GoOn, sketch_for
 
 ABOUT_PATTERN = ("key.pattern", "key.sideways")
-ABOUT_EXPOSURE = ("brief.exposure", "brief.burnt")
+ABOUT_EXPOSURE = ("brief.exposure", "room.lamps")
 ABOUT_FRAMING = ("brief.framing", "camera.tight", "camera.no_length", "camera.headroom", "camera.perspective")
 HELD = 0.5  # stops that a mend may take from the lit cheek or give it, where no look says more (assumption)
 
@@ -65,10 +65,10 @@ class Promise:
         return self._now
 
     def kept(self, finding: Finding) -> Finding:
-        """The finding, without its mend when that breaks what was right."""
-        if finding.mend is None or self._holds(finding.code, finding.mend.photo_set):
-            return finding
-        return replace(finding, mend=None)
+        """The finding with the first of its mends that breaks nothing that was right, or without one."""
+        offered = (finding.mend, *finding.others) if finding.mend else ()
+        held = next((k for k in offered if self._holds(finding.code, k.photo_set)), None)
+        return replace(finding, mend=held, others=())
 
     def _holds(self, code: str, made: Set) -> bool:
         if any(True for _ in check_limits(made)) or not fits(made):

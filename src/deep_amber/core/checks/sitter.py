@@ -14,7 +14,8 @@ from .finding import Finding
 NODS = (3.0, 6.0, 9.0, 12.0)  # degrees of chin down that are tried against glare
 RISE, RISES = 0.1, 8  # [m] steps by which the mirrored light is raised, and how many
 SQUARE = 8.0  # degrees of body to the camera under which shoulders are square to it
-TURNED, TURNED_BACK = 25.0, 20.0  # degrees of the body, and of the head against it
+TURNS = ((25.0, 20.0), (25.0, 25.0), (-25.0, -20.0), (-25.0, -25.0))
+"""Degrees of the body, and of the head against it, that are tried against square shoulders."""
 LEAST_CHIN, USUAL_CHIN = 0.01, 0.02  # [m]
 
 
@@ -27,20 +28,19 @@ def sitter_findings(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     yield from _pose(photo_set)
 
 
-def _mended(photo_set: Set, mesh: SitterMesh, index: int) -> Answer | None:
-    """Chin down as little as does, then the light higher."""
+def _mended(photo_set: Set, mesh: SitterMesh, index: int) -> Iterator[Answer]:
+    """Chin down as little as does and a little more, then the light higher."""
     sitter = photo_set.sitter
     for by in NODS:
         nodded = replace(photo_set, sitter=replace(sitter, head_nod=sitter.head_nod + by))
         if not glare(nodded, mesh):
-            return mend(nodded, "sitter.chin_down", {"by_degrees": by})
+            yield mend(nodded, "sitter.chin_down", {"by_degrees": by})
     for step in range(1, RISES + 1):
         light = photo_set.lights[index]
         raised = replace(light, place=replace(light.place, y=light.place.y + step * RISE))
         made = with_light(photo_set, index, raised)
         if not any(found.light == index for found in glare(made, mesh)):
-            return mend(made, "light.raise", {"by_m": step * RISE}, light=light.name)
-    return None
+            yield mend(made, "light.raise", {"by_m": step * RISE}, light=light.name)
 
 
 def glare_findings(photo_set: Set, mesh: SitterMesh, step: str = "sitter") -> Iterator[Finding]:
@@ -49,7 +49,21 @@ def glare_findings(photo_set: Set, mesh: SitterMesh, step: str = "sitter") -> It
     for first in {g.light: g for g in found}.values():
         named = {"light": photo_set.lights[first.light].name}
         figures = {"share_of_lens": first.share}
-        yield Finding(f"{step}.glare", "warn", figures, named, _mended(photo_set, mesh, first.light))
+        mends = tuple(_mended(photo_set, mesh, first.light))
+        yield Finding(f"{step}.glare", "warn", figures, named, *_offered(mends))
+
+
+def _offered(mends: tuple[Answer, ...]) -> tuple[Answer | None, tuple[Answer, ...]]:
+    return (mends[0], mends[1:]) if mends else (None, ())
+
+
+def _turned(photo_set: Set, body: float, head: float) -> Answer:
+    """The body turned, and the head back against it [degrees]."""
+    sitter = photo_set.sitter
+    turned = replace(
+        sitter, body_turn=sitter.body_turn + body, head_turn=min(max(sitter.head_turn - head, -75.0), 75.0)
+    )
+    return mend(replace(photo_set, sitter=turned), "sitter.turn_body", {"by_degrees": abs(body)})
 
 
 def _pose(photo_set: Set) -> Iterator[Finding]:
@@ -60,16 +74,8 @@ def _pose(photo_set: Set) -> Iterator[Finding]:
     to_camera = math.degrees(math.atan2(camera.place.x - sitter.x, camera.place.z - sitter.z))
     off = (sitter.body_turn - to_camera + 180) % 360 - 180
     if abs(off) < SQUARE:
-        turned = replace(
-            photo_set,
-            sitter=replace(
-                sitter,
-                body_turn=sitter.body_turn + TURNED,
-                head_turn=max(sitter.head_turn - TURNED_BACK, -75.0),
-            ),
-        )
-        answer = mend(turned, "sitter.turn_body", {"by_degrees": TURNED})
-        yield Finding("sitter.square", "note", {"body_to_camera_degrees": off}, mend=answer)
+        turns = tuple(_turned(photo_set, body, head) for body, head in TURNS)
+        yield Finding("sitter.square", "note", {"body_to_camera_degrees": off}, {}, *_offered(turns))
     if sitter.chin_forward < LEAST_CHIN:
         nod = sitter.head_nod if sitter.head_nod > 2 else 3.0
         brought = replace(photo_set, sitter=replace(sitter, chin_forward=USUAL_CHIN, head_nod=nod))

@@ -21,9 +21,9 @@ from .face_points import face_points
 
 BELOW, ASIDE = -15.0, 40.0  # degrees: light from under this and within that of the middle comes from below
 FILLS = -6.5  # stops under the key from which light from below counts
-FACE_UNDER, SKIN_UNDER, NEARLY_CLIPS = 3.0, 1.5, 0.5
-"""Stops of a silhouette: the face under the ground, under its own tone, and the ground at most so far under clipping
-(assumptions)."""
+FACE_UNDER, SKIN_UNDER, NEARLY_CLIPS = 3.0, 1.5, 1.0
+"""Stops of a silhouette: the face under the ground, and under its own tone; the ground clips at its brightest, and is at
+most so far under it over most (assumptions)."""
 FACING = 0.25  # cosine toward the lens from which a place of the face counts as seen
 EDGE_UNDER = -2.5  # stops from mid grey under which the face itself is dark
 
@@ -72,9 +72,10 @@ def composed_name(stages: Stages, key: Light, pattern: Pattern, readings: Readin
     """ "clamshell", "silhouette", "edge light only", or empty."""
     stops = {name: k.stops for name, k in readings.surfaces.items()}
     face = max(stops[k] for k in _face_seen(stages, readings))
-    ground = max(stops[k] for k in ("backdrop_left", "backdrop_middle", "backdrop_right"))
+    # Bright over most of it: a lamp in the picture is no ground.
+    _, ground, brightest = sorted(stops[k] for k in ("backdrop_left", "backdrop_middle", "backdrop_right"))
     own = stops_from_mid_grey(float((stages.mesh.colours[stages.mesh.parts == SKIN] @ LUMINANCE).mean()))
-    if ground - face >= FACE_UNDER and ground >= CLIP_STOPS - NEARLY_CLIPS and face <= own - SKIN_UNDER:
+    if ground - face >= FACE_UNDER and brightest >= CLIP_STOPS and ground >= CLIP_STOPS - NEARLY_CLIPS and face <= own - SKIN_UNDER:
         return "silhouette"
     if pattern == "rim" and face < EDGE_UNDER:
         return "edge light only"

@@ -111,7 +111,7 @@ def readings_of(stages: Stages) -> Readings:
     values += _sheen(stages, surfaces) @ LUMINANCE * factor
     # The ground is what the lens sees there: a sheet, a board or the front of a box may stand before the backdrop.
     ground = surfaces.group >= surfaces.names.index("backdrop_left")
-    hidden, seen = things_at(stages, surfaces.points[ground].astype(float))
+    hidden, seen = things_at(stages, surfaces.points[ground])
     values[ground] = np.where(hidden, seen @ LUMINANCE, values[ground])
     value = dict(zip(surfaces.names, group_means(values, surfaces), strict=True))
     lux = dict(zip(surfaces.names, group_means(on_surfaces @ LUMINANCE, surfaces), strict=True))

@@ -203,7 +203,9 @@ def things_at(stages: Stages, places: np.ndarray) -> tuple[np.ndarray, np.ndarra
 
     Parameters
     ----------
-    places : (n, 3) [m]
+    places : (n, 3) float32 [m]
+
+    What hides none of them but where the sitter stands before it is not counted: a lamp behind the head.
 
     Returns
     -------
@@ -212,13 +214,19 @@ def things_at(stages: Stages, places: np.ndarray) -> tuple[np.ndarray, np.ndarra
     lens = stages.photo_set.camera.place.array
     ways = places - lens
     nearest = np.linalg.norm(ways, axis=1)
+    things = things_shown(stages)
+    sitter = (
+        stages.rays().blocked(np.tile(lens.astype(np.float32), (len(places), 1)), ways.astype(np.float32))
+        if things
+        else None
+    )
     ways = ways / nearest[:, None]
     hidden, values = np.zeros(len(places), bool), np.zeros((len(places), 3))
-    for thing in things_shown(stages):
+    for thing in things:
         met = np.empty((3, len(places)), np.float32)
         quad_hits(quad_rows([thing.quad])[0], lens.astype(np.float32), np.ascontiguousarray(ways.T, np.float32), met)
         at = np.where(met[0] < nearest)[0]
-        if not len(at):
+        if not len(at) or (sitter is not None and sitter[at].all()):
             continue
         hidden[at], nearest[at] = True, met[0, at]
         x, y = met[1, at].astype(float), met[2, at].astype(float)

@@ -10,7 +10,7 @@ from typing import Any
 
 import click
 
-from .core.model.patterns import PATTERNS, Pattern
+from .core.model.patterns import AIMED, Pattern
 from .core.problem import NotAccepted
 from .core.simulation import SETTLED, Quality, simulate
 from .core.simulation.readings import Readings
@@ -155,7 +155,7 @@ def pattern(set_file: Path, as_json: bool) -> None:
 
 @main.command()
 @set_file
-@click.option("--to", "target", type=click.Choice(PATTERNS), required=True, help="The wanted pattern.")
+@click.option("--to", "target", type=click.Choice(AIMED), required=True, help="The wanted pattern.")
 @click.option("--json", "as_json", is_flag=True, help="Machine-readable, each way with the set it would make.")
 def advise(set_file: Path, target: Pattern, as_json: bool) -> None:
     """Says how to bring the key to a pattern: several ways, the least effort first."""

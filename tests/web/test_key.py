@@ -35,7 +35,7 @@ class Reading(Key):
         self.assertEqual(read["feather"], "")
         self.assertTrue(read["reasons"][0]["text"])
         self.assertEqual(len(read["catchlights"]), 2)
-        self.assertEqual(read["softness"]["grade"], "very soft")
+        self.assertEqual(read["softness"]["grade"], "soft")
 
     def test_without_light_there_is_none(self):
         self.set["lights"][0]["on"] = False
@@ -148,7 +148,7 @@ class Pictures(Key):
 class Softness(Key):
     def test_other_grades_in_the_unit_of_the_desk(self):
         metric, feet = self.ask("softness").json, self.ask("softness", feet=True).json
-        self.assertEqual([k["grade"] for k in metric["others"]], ["hard", "medium", "soft"])
+        self.assertEqual([k["grade"] for k in metric["others"]], ["hard", "medium", "very soft"])
         self.assertIn("cm", metric["others"][1]["size"])
         self.assertNotIn("cm", feet["others"][1]["size"])
         self.assertTrue(any("Shine adds" in line for line in metric["lines"]))

@@ -1456,7 +1456,7 @@ export interface components {
              * @default open
              * @enum {string}
              */
-            pattern: "open" | "butterfly" | "loop" | "Rembrandt" | "split" | "broad" | "short" | "on-axis" | "silhouette";
+            pattern: "open" | "butterfly" | "loop" | "Rembrandt" | "split" | "under light" | "rim" | "clamshell" | "silhouette" | "profile" | "broad" | "short" | "on-axis";
             /**
              * Ratio
              * @description Wanted light on the lit cheek to that on the shadow cheek, to one.
@@ -2304,7 +2304,7 @@ export interface components {
              * Pattern
              * @enum {string}
              */
-            pattern: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            pattern: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim";
             /** Composed */
             composed: string;
             /** Probabilities */
@@ -2312,7 +2312,7 @@ export interface components {
                 [key: string]: number;
             };
             /** Between */
-            between: ("flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim")[];
+            between: ("flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim")[];
             side: components["schemas"]["Side"];
             /** Reasons */
             reasons: components["schemas"]["Reason"][];
@@ -3231,7 +3231,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim";
             /** Key */
             key: string;
         };
@@ -3392,7 +3392,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim";
             /** Outlines */
             outlines: number[][][];
             /** Label */
@@ -3440,7 +3440,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim";
             /** Here */
             here: boolean;
             /** Ways */
@@ -3468,7 +3468,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim";
         };
         /** TriesOut */
         TriesOut: {
@@ -3481,7 +3481,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "overhead" | "under light" | "rim";
+            name: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim";
             /** Picture */
             picture: string;
             /** Reachable */

@@ -6,6 +6,8 @@ Pattern = Literal["flat", "butterfly", "loop", "Rembrandt", "split", "side light
 """What the shadows on a face are read as."""
 PATTERNS: tuple[Pattern, ...] = get_args(Pattern)
 """In the order that they are shown in."""
+AIMED = tuple(name for name in PATTERNS if name != "side light")
+"""Those that a photographer aims at: side light is what is left where the nose's shadow runs level."""
 WantedPattern = Literal[
     "open",
     "butterfly",

@@ -1,10 +1,10 @@
-"""This face under each of the eight patterns: the key carried to the nearest place that draws it."""
+"""This face under each of the eight patterns that are aimed at: the key carried to the nearest place that draws it."""
 
 from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..model.patterns import PATTERNS, Pattern
+from ..model.patterns import AIMED, PATTERNS, Pattern
 from ..model.room import Room
 from ..model.set import Set
 from ..simulation.stages import Stages
@@ -46,14 +46,15 @@ def tries_of(stages: Stages, support: Support = ANYWHERE) -> list[Try]:
     photo_set, index = stages.photo_set, sphere.index
     hung = hung_key(photo_set, index, sphere.carried)
     if hung is None:
-        return [Try(name, None, False, "this light stays where it is") for name in PATTERNS]
+        return [Try(name, None, False, "this light stays where it is") for name in AIMED]
     shape = sphere.shares.shape[:2]
     reasons = reasons_on(stages, sphere, support).reshape(shape)
     seen = before_lens(photo_set, stages.mesh, sphere.fronts).reshape(shape)
     way = sphere.key_way / np.linalg.norm(sphere.key_way)
     off = np.degrees(np.arccos(np.clip(sphere.ways @ way, -1, 1)))
     made = []
-    for k, name in enumerate(PATTERNS):
+    for name in AIMED:
+        k = PATTERNS.index(name)
         share = sphere.shares[..., k]
         drawn = share >= min(SURELY, float(share.max()))
         cost = off + np.where(reasons != "", 400.0, 0.0) + np.where(seen, 90.0, 0.0) + np.where(drawn, 0.0, 4000.0)

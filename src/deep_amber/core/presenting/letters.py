@@ -12,7 +12,6 @@ PATTERN_KEYS: dict[Pattern, str] = {
     "loop": "L",
     "Rembrandt": "R",
     "split": "S",
-    "side light": "D",
     "overhead": "T",
     "under light": "U",
     "rim": "E",

@@ -140,7 +140,8 @@ def findings_of(
     asked, promise = Asked(photo_set, mesh, work, lenses, support), Promise(photo_set, mesh, work)
     made = []
     for step in STEPS:
-        found = [promise.kept(f) for f in step.rules(asked)]
+        kept = (promise.kept(f) for f in step.rules(asked))
+        found = [f for f in kept if f.mend or not f.only_mend]
         made += sorted(found, key=lambda f: f.severity != "warn")
     return made
 

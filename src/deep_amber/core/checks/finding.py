@@ -34,6 +34,9 @@ class Finding:
     others: tuple[Answer, ...] = ()
     """What mends it too, dearer: looked at where the first breaks something."""
 
+    only_mend: bool = False
+    """There is nothing to say without its mend."""
+
     @property
     def step(self) -> str:
         return self.code.partition(".")[0]

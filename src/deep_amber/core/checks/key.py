@@ -193,7 +193,7 @@ def _forehead(stages: Stages, index: int, over: float) -> Iterator[Finding]:
     yield Finding("key.forehead", "warn", {"forehead_over_cheek_stops": over}, mend=first)
     for left, made in cooled[1:]:
         if left < over - WORTH:
-            yield Finding("key.forehead", "note", {"forehead_over_cheek_stops": left}, mend=made)
+            yield Finding("key.forehead", "note", {"forehead_over_cheek_stops": left}, mend=made, only_mend=True)
 
 
 def _coolest(stages: Stages, tries: Iterable[Answer]) -> tuple[float, Answer] | None:

@@ -92,4 +92,4 @@ def room_helps(photo_set: Set, mesh: SitterMesh, lit: np.ndarray, shadow: np.nda
             made.append((stops_over(shadow, dark), answer))
     for helped, answer in sorted(made, key=lambda k: -k[0])[:MOST_HELPS]:
         if helped >= LEAST:
-            yield Finding("room.help", "note", {"shadow_deeper_stops": helped}, mend=answer)
+            yield Finding("room.help", "note", {"shadow_deeper_stops": helped}, mend=answer, only_mend=True)

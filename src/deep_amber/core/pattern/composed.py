@@ -75,7 +75,12 @@ def composed_name(stages: Stages, key: Light, pattern: Pattern, readings: Readin
     # Bright over most of it: a lamp in the picture is no ground.
     _, ground, brightest = sorted(stops[k] for k in ("backdrop_left", "backdrop_middle", "backdrop_right"))
     own = stops_from_mid_grey(float((stages.mesh.colours[stages.mesh.parts == SKIN] @ LUMINANCE).mean()))
-    if ground - face >= FACE_UNDER and brightest >= CLIP_STOPS and ground >= CLIP_STOPS - NEARLY_CLIPS and face <= own - SKIN_UNDER:
+    if (
+        ground - face >= FACE_UNDER
+        and brightest >= CLIP_STOPS
+        and ground >= CLIP_STOPS - NEARLY_CLIPS
+        and face <= own - SKIN_UNDER
+    ):
         return "silhouette"
     if pattern == "rim" and face < EDGE_UNDER:
         return "edge light only"

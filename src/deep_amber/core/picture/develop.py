@@ -65,6 +65,16 @@ def _table_at(values, x, y, c):
     return upper * (1 - q) + (values[m, i, c] * (1 - p) + values[m, k, c] * p) * q
 
 
+@nb.njit(error_model="numpy", cache=True)
+def table_values(values, x, y):
+    """(n, 3) of a table of cells (rows, columns, 3) at places x, y -1..1 each, linearly between the cells' middles."""
+    out = np.empty((len(x), 3))
+    for i in range(len(x)):
+        for c in range(3):
+            out[i, c] = _table_at(values, x[i], y[i], c)
+    return out
+
+
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _show(views, nearest, lens, quad, emitter, values, glows, out, start, stop):
     for i in range(start, stop):

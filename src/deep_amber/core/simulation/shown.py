@@ -14,6 +14,7 @@ from ..geometry.vectors import aiming_axes
 from ..kit.emission import Emission, emissions
 from ..model.light import Light
 from ..picture.catchlight import luminances
+from ..picture.develop import table_values
 from ..transport.direct import illuminance
 from ..transport.emitter import HEIGHT, WIDTH, Emitter
 from ..transport.hemisphere import RAY_START
@@ -233,8 +234,5 @@ def things_at(stages: Stages, places: np.ndarray) -> tuple[np.ndarray, np.ndarra
         if thing.emitter is not None:
             values[at] = luminances(thing.emitter, x, y, ways[at])[:, None] * thing.values[0, 0]
         else:
-            rows, columns = (np.array(k) for k in thing.values.shape[:2])
-            j = np.clip(((y + 1) / 2 * rows).astype(int), 0, rows - 1)
-            i = np.clip(((x + 1) / 2 * columns).astype(int), 0, columns - 1)
-            values[at] = thing.values[j, i]
+            values[at] = table_values(thing.values, x, y)
     return hidden, values

@@ -1,0 +1,100 @@
+"""Panels and box fronts before the lens: drawn and read with all the light that falls on them and passes through them."""
+
+import unittest
+from dataclasses import replace
+
+import numpy as np
+
+from deep_amber.core.model import Bare, Light, Panel, Point
+from deep_amber.core.simulation import DRAGGED, SETTLED, Memory, simulate
+from deep_amber.core.simulation.exposing import exposed
+from deep_amber.core.simulation.key import key_index_of
+from deep_amber.core.simulation.readings import readings_of
+from deep_amber.core.simulation.shown import things_shown
+from deep_amber.core.simulation.stages import Stages
+from tests.sets import mesh_of, plain_set
+
+SMALL = replace(SETTLED, size=replace(SETTLED.size, width=160, height=200), bounce_rows=25)
+
+
+def with_sheet(surface: str, output: float = -2.0, behind: bool = True):
+    """The plain set with a large panel behind the sitter, lit by a bare head from behind it or from the front."""
+    s = plain_set()
+    x, z = s.sitter.x, s.sitter.z
+    middle = Point(x, 1.3, z - 0.6)
+    panel = Panel(middle, Point(x, 1.3, z + 1), 1.9, 1.9, surface, name="sheet")
+    place = Point(x, 1.3, z - 1.1) if behind else Point(x + 0.4, 1.7, z + 0.8)
+    lamp = Light(place, middle, output, Bare(), "lamp", role="background")
+    return replace(s, lights=(replace(s.lights[0], on=False), lamp), panels=(panel,), furniture=())
+
+
+def stages(s, quality=SETTLED) -> Stages:
+    return Stages(s, mesh_of(s), Memory(), quality, lambda: None)
+
+
+class Sheets(unittest.TestCase):
+    def test_a_sheet_lit_from_behind_is_as_bright_as_what_passes_it(self):
+        s = with_sheet("bed sheet")
+        made = stages(s)
+        (thing,) = [t for t in things_shown(made) if t.emitter is None]
+        readings = readings_of(made)
+        self.assertEqual(readings.surfaces["backdrop_middle"].code, 255)
+        picture = simulate(s, mesh_of(s), SMALL).picture
+        self.assertGreater(picture[60, [8, 150]].mean(), 250)
+        # Light falls off from the middle of the lit part to its corners.
+        values = thing.values.mean(2)
+        self.assertGreater(values[10:18, 10:18].mean(), 1.5 * values[:3, :3].mean())
+
+    def test_twice_the_light_is_twice_as_bright(self):
+        dim, bright = (things_shown(stages(with_sheet("white", k, behind=False)))[0].values for k in (-6.0, -5.0))
+        np.testing.assert_allclose(bright, 2 * dim, rtol=1e-4)
+
+    def test_silver_throws_toward_the_lens_where_it_mirrors_the_lamp_and_little_elsewhere(self):
+        silver, white = (
+            things_shown(stages(with_sheet(k, -4.0, behind=False)))[0].values.mean(2) for k in ("silver", "white")
+        )
+        share = silver / white
+        self.assertGreater(share.max(), 1.5)
+        self.assertLess(share.min(), 0.6)
+
+    def test_the_sitters_shadow_falls_on_a_board_behind(self):
+        s = with_sheet("white", -4.0, behind=False)
+        alone = replace(s, sitter=replace(s.sitter, x=s.sitter.x - 1.0))
+        values, free = (
+            things_shown(stages(k))[0].values.mean(2) for k in (s, replace(alone, panels=s.panels, lights=s.lights))
+        )
+        self.assertLess((values / free).min(), 0.5)
+
+    def test_dragged_and_settled_read_a_sheet_alike(self):
+        s = with_sheet("bed sheet", -6.0)
+        quick, fine = (readings_of(stages(s, q)).surfaces["backdrop_left"].stops for q in (DRAGGED, SETTLED))
+        self.assertAlmostEqual(quick, fine, delta=0.2)
+
+
+class Outline(unittest.TestCase):
+    def test_a_light_from_behind_draws_the_edge_of_the_hair(self):
+        s = plain_set()
+        lamp = Light(
+            Point(s.sitter.x + 0.6, 1.9, s.sitter.z - 1.1), s.camera.aim, -3.0, Bare(), "hair light", role="rim"
+        )
+        on, off = (
+            readings_of(stages(replace(s, lights=(s.lights[0], replace(lamp, on=k))), DRAGGED)) for k in (True, False)
+        )
+        self.assertGreater(on.surfaces["hair_right"].stops, off.surfaces["hair_right"].stops + 1.5)
+        self.assertLess(on.surfaces["hair_left"].stops - off.surfaces["hair_left"].stops, 0.5)
+
+
+class OneKey(unittest.TestCase):
+    def test_the_order_of_the_lights_changes_nothing(self):
+        s = plain_set()
+        fill = replace(s.lights[0], name="fill", role="fill", output=s.lights[0].output - 2, place=Point(0.8, 1.5, 2.6))
+        there, back = (replace(s, lights=k) for k in ((s.lights[0], fill), (fill, s.lights[0])))
+        one, other = (readings_of(stages(k, DRAGGED)) for k in (there, back))
+        for name, reading in one.incident.items():
+            self.assertAlmostEqual(reading.aperture, other.incident[name].aperture, places=6, msg=name)
+        self.assertEqual((key_index_of(there, mesh_of(s)), key_index_of(back, mesh_of(s))), (0, 1))
+        self.assertGreater(float(exposed(s, s.lights[0]).sum()), 0)
+
+
+if __name__ == "__main__":
+    unittest.main()

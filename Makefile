@@ -2,7 +2,7 @@
 PYTHON ?= python3
 BIN := .venv/bin
 PORT ?= 8732
-JOBS ?= 2
+JOBS ?= 3
 CHROMIUM ?= /usr/bin/chromium
 # Older ones lack instructions that the reference is compiled to.
 LLVM ?= /usr/lib/x86_64-linux-gnu/libLLVM-19.so

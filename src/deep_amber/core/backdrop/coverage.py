@@ -56,3 +56,14 @@ def coverage(photo_set: Set) -> Coverage:
     half = float(np.linalg.norm(quad.half_x))
     left, right, top = float(x.min()), float(x.max()), float(y.max())
     return Coverage(left, right, top, float(y.min()), left + half, half - right, photo_set.backdrop.height - top)
+
+
+def floor_seen(photo_set: Set) -> float:
+    """How far before the backdrop's foot the frame still sees the floor [m], by the picture's lower corners; 0 for none."""
+    quad, camera = backdrop_quad(photo_set.backdrop), photo_set.camera
+    lens, foot = camera.place.array, np.array(quad.centre) * [1, 0, 1]
+    farthest = 0.0
+    for way in directions(camera, camera.aspect, CORNERS[2:]).astype(float):
+        if way[1] < 0:
+            farthest = max(farthest, float((lens - way * (lens[1] / way[1]) - foot) @ quad.normal))
+    return farthest

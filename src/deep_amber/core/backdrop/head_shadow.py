@@ -7,6 +7,7 @@ import numpy as np
 from ..framing.in_frame import projected
 from ..geometry.quads import backdrop_quad, field_of_view
 from ..model.set import Set
+from ..simulation.secondary import works_from
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 
@@ -32,7 +33,7 @@ class HeadShadow:
 def head_shadows(photo_set: Set, mesh: SitterMesh) -> list[HeadShadow]:
     """The shadow of the face's middle by each light that is on and shines toward the backdrop.
 
-    Similar triangles: the line from the middle of a light's front through the face, met with the backdrop's plane.
+    Similar triangles: the line from what throws the light through the face, met with the backdrop's plane.
     """
     face, quad, camera = (
         np.array(face_marks(mesh, photo_set.sitter).face),
@@ -43,7 +44,7 @@ def head_shadows(photo_set: Set, mesh: SitterMesh) -> list[HeadShadow]:
     wide, high = field_of_view(camera, camera.aspect)
     found = []
     for i, light in enumerate(photo_set.lights):
-        way = face - light.place.array
+        way = face - works_from(photo_set, mesh, light)
         toward = -(way @ quad.normal)
         if not light.on or light.role not in THROWN_BY or light.source.kind == "window" or toward <= 0 or gap <= 0:
             continue

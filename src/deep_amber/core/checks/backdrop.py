@@ -9,6 +9,7 @@ from ..answer import Act, Answer, mend
 from ..backdrop.coverage import Coverage, coverage
 from ..backdrop.head_shadow import head_shadows
 from ..backdrop.shadow import BackdropShadow, backdrop_shadows
+from ..framing.framings import seen_from_above
 from ..model.camera import Camera
 from ..model.light import Light
 from ..model.panel import Panel
@@ -27,9 +28,10 @@ AT_WALL = 0.05  # [m] of a backdrop before its wall
 
 def backdrop_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
     """What there is to say about the backdrop."""
-    seen = coverage(photo_set)
-    yield from _width(photo_set, seen)
-    yield from _top(photo_set, seen)
+    if not seen_from_above(photo_set.camera):
+        seen = coverage(photo_set)
+        yield from _width(photo_set, seen)
+        yield from _top(photo_set, seen)
     yield from _shadow(photo_set, mesh, go_on)
     yield from material_findings(photo_set, mesh)
 

@@ -5,9 +5,9 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ..answer import Answer, mend
-from ..backdrop.coverage import coverage
+from ..backdrop.coverage import coverage, floor_seen
 from ..framing.depth_of_field import blur, nearest_focus
-from ..framing.framings import sensor_height
+from ..framing.framings import seen_from_above, sensor_height
 from ..framing.perspective import TOUCHING, lens_to_face
 from ..gear.modifiers import Softbox
 from ..gear.sources import Strobe
@@ -80,7 +80,7 @@ def _opened(photo_set: Set, mesh: SitterMesh, width: float) -> Answer | None:
 def _foot(photo_set: Set) -> Iterator[Finding]:
     """Where the frame sees under the backdrop: a gap, or the floor before one that has no sweep."""
     backdrop, seen = photo_set.backdrop, coverage(photo_set)
-    if not math.isfinite(seen.bottom) or seen.bottom >= backdrop.lower:
+    if not math.isfinite(seen.bottom) or seen.bottom >= backdrop.lower or seen_from_above(photo_set.camera):
         return
     figures = {"bottom_m": seen.bottom, "lower_edge_m": backdrop.lower}
     if backdrop.lower > 0:
@@ -88,13 +88,13 @@ def _foot(photo_set: Set) -> Iterator[Finding]:
         yield Finding("backdrop.foot", "warn", figures, mend=mend(let_down, "backdrop.let_down"))
         return
     if backdrop.sweep == 0 and backdrop.kind in ("paper", "cloth", "muslin", "painted cloth"):
-        needed = (
-            math.ceil(10 * min(photo_set.room.depth - backdrop.z, photo_set.camera.place.z - backdrop.z)) / 10 - 0.1
-        )
+        most = min(photo_set.room.depth - backdrop.z, photo_set.camera.place.z - backdrop.z) - 0.1
+        needed = min(math.ceil(10 * (floor_seen(photo_set) + OVER)) / 10, most)
         rolled = replace(photo_set, backdrop=replace(backdrop, sweep=needed))
         yield Finding("backdrop.foot", "warn", figures, mend=mend(rolled, "backdrop.roll_out", {"by_m": needed}))
 
 
+OVER = 0.1  # [m] that the sweep goes on beyond what the frame sees of the floor
 CAREFUL = ("ceiling bar", "wall bar", "on stands")
 """What a backdrop hangs on that can fall or tip."""
 

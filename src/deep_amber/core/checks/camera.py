@@ -13,17 +13,18 @@ from ..framing.framings import (
     length_there,
     lens_that_does,
     picture_height,
+    seen_from_above,
     sensor_height,
 )
 from ..framing.lenses import with_lens
 from ..framing.perspective import STRONG, TOUCHING, face_depth, heights_of, lens_to_face, nose_drawn, places_behind_eyes
 from ..model.camera import Lens
 from ..model.set import Set
-from ..sitter.face import face_marks
+from ..sitter.face import face_marks, head_frame
 from ..sitter.mesh import SitterMesh
 from .camera_gear import gear_findings, headroom_findings
 from .camera_settings import settings_findings
-from .finding import Finding
+from .finding import Finding, Severity
 
 TIGHTEST = 0.28  # [m] at the face: from crown to chin; less cuts the head (assumption: an adult's head is 22 to 25 cm)
 USUAL = "head and shoulders"
@@ -38,7 +39,7 @@ def camera_findings(photo_set: Set, mesh: SitterMesh, lenses: tuple[Lens, ...] =
     yield from settings_findings(photo_set, mesh)
     yield from _length(photo_set, mesh, lenses)
     height = picture_height(photo_set.camera, lens_to_face(photo_set, mesh))
-    if height >= TIGHTEST:
+    if height >= TIGHTEST and not seen_from_above(photo_set.camera):
         yield from headroom_findings(photo_set, mesh, height)
     yield from _perspective(photo_set, mesh)
     yield from _depth(photo_set, mesh)
@@ -112,6 +113,9 @@ def _depth(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
 
 
 def _height(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
+    if photo_set.sitter.posture == "lying":
+        yield from _over_lying_face(photo_set, mesh)
+        return
     eyes, lens = face_marks(mesh, photo_set.sitter).eyes[1], photo_set.camera.place.y
     over = lens - eyes
     figures = {"lens_over_eyes_m": over}
@@ -122,3 +126,10 @@ def _height(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     level = replace(photo_set.camera.place, y=float(eyes))
     mended = replace(photo_set, camera=replace(photo_set.camera, place=level))
     yield Finding("camera.height", "warn", figures, mend=mend(mended, "camera.to_eyes"))
+
+
+def _over_lying_face(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
+    """A lying head has its own up: the lens toward the crown looks down on the face, toward the chest up at the chin."""
+    over = float(head_frame(mesh, photo_set.sitter).in_head(photo_set.camera.place.array)[1])
+    severity: Severity = "note" if -LOW <= over <= HIGH else "warn"
+    yield Finding("camera.height", severity, {"lens_over_eyes_m": over}, {"at": "eyes"} if abs(over) < AT_MARK else {})

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..geometry.quads import field_of_view
-from ..geometry.vectors import unit
+from ..geometry.vectors import aiming_axes, unit
 from ..model.camera import Camera, Lens
 from ..model.point import Point
 from ..model.set import Set
@@ -115,3 +115,12 @@ def framed_as(photo_set: Set, mesh: SitterMesh, name: str, lenses: tuple[Lens, .
     middle = marks.eyes[1] - (0.5 - framing.eyes_under_top) * framing.height
     aim = Point(float(face[0]), float(middle), float(face[2]))
     return replace(photo_set, camera=replace(camera, place=stands, aim=aim))
+
+
+STEEP = 0.5  # share of its way that the lens looks down from which the floor, not the backdrop, is the ground
+
+
+def seen_from_above(camera: Camera) -> bool:
+    """Whether the lens looks down so steeply that the backdrop is not the ground."""
+    _, _, forward = aiming_axes(camera.place, camera.aim)
+    return bool(forward[1] < -STEEP)

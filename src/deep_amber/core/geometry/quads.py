@@ -187,3 +187,11 @@ def field_of_view(camera: Camera, aspect: float) -> tuple[float, float]:
     else:
         height = width / aspect
     return width / 2 / camera.focal_length, height / 2 / camera.focal_length
+
+
+def distance_to(quad: Quad, point: np.ndarray) -> float:
+    """Least distance of a point from a rectangle [m]."""
+    off = point - np.array(quad.centre)
+    share_x, share_y = (float(off @ np.array(h)) / float(np.dot(h, h)) for h in (quad.half_x, quad.half_y))
+    on = min(max(share_x, -1), 1) * np.array(quad.half_x) + min(max(share_y, -1), 1) * np.array(quad.half_y)
+    return float(np.linalg.norm(off - on))

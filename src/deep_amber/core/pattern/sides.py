@@ -8,6 +8,7 @@ from .directions import angles, apart
 
 TURNED = 12.0  # degrees that face and key must be off each other's axis to have a near and a far side
 ON_AXIS = 15.0  # degrees between key and lens, seen from the face
+AVERTED = 100.0  # degrees between key and lens from which the lens sees a profile's unlit side
 PROFILE = 65.0  # degrees that the face is turned off the lens
 
 
@@ -43,7 +44,8 @@ def side_of(key: np.ndarray, lens: np.ndarray, camera_right: np.ndarray) -> Side
     key_on = ("near side" if key_turn * face_turn > 0 else "far side") if turned else ""
     names = []
     if abs(face_turn) > PROFILE:
-        names.append("profile from the front" if key[2] > 0 else "profile from behind")
+        behind = key[2] <= 0 or off > AVERTED
+        names.append("profile from behind" if behind else "profile from the front")
     elif turned:
         names.append("broad" if key_on == "near side" else "short")
     if off < ON_AXIS:

@@ -5,10 +5,12 @@ stands at 150-260 C; studio boxes are commonly marked for modelling lamps of 250
 and licensed people come first.
 """
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..gear.sources import Heat
+from ..geometry.quads import backdrop_quad, distance_to, panel_quads
 from ..model.light import Light
 from ..model.set import Set
 
@@ -19,6 +21,8 @@ COOL_LIMIT = {"card": 40.0, "foam": 20.0, "plastic": 30.0, "cloth": 120.0}
 """Largest LED or fluorescent bulb in that material [W]."""
 MODELLING_LIMIT = {"card": 0.0, "foam": 0.0, "plastic": 0.0, "cloth": 250.0}
 """Largest halogen modelling lamp of a studio head in that material [W]."""
+NEAR_CLOTH = 0.25
+"""Least distance of cloth, paper or foam from a hot lamp of 100 W [m]; it grows with the root of the power (assumption)."""
 GEL_LIMIT = 150.0
 """Largest hot bulb behind a gel held close to it [W]."""
 MODELLING_GEL_LIMIT = 300.0
@@ -42,7 +46,27 @@ def material_of(light: Light) -> str:
 
 def heat_warnings(photo_set: Set) -> list[str]:
     """In words, what to be careful with in a set; what is refused never comes to be in one."""
-    return [f"{k.name}: {v.message}; {v.accepted}" for k in photo_set.lights for v in heat(k) if not v.refused]
+    said = [f"{k.name}: {v.message}; {v.accepted}" for k in photo_set.lights for v in heat(k) if not v.refused]
+    return said + list(_near_cloth(photo_set))
+
+
+def _near_cloth(photo_set: Set) -> Iterator[str]:
+    """Hot lamps within reach of a panel, a sheet or the backdrop: these catch fire as a modifier does."""
+    cloths = [(k.name, q) for k in photo_set.panels if k.on for q in panel_quads(k)]
+    if photo_set.backdrop.kind != "wall":
+        cloths.append(("the backdrop", backdrop_quad(photo_set.backdrop)))
+    for light in photo_set.lights:
+        lamp = light.source.heat
+        if lamp is None or not lamp.hot or not light.on:
+            continue
+        reach = NEAR_CLOTH * math.sqrt(lamp.watts / 100)
+        for name, quad in cloths:
+            away = distance_to(quad, light.place.array)
+            if away < reach:
+                yield (
+                    f"{light.name}: {lamp.what} of {lamp.watts:g} W is {away * 100:.0f} cm from {name}; "
+                    f"at least {math.ceil(reach * 20) * 5} cm, or a cool lamp, and never unattended"
+                )
 
 
 def _against(watts: float, limit: float, field: str, what: str, where: str) -> Iterator[Verdict]:

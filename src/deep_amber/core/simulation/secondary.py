@@ -12,17 +12,20 @@ import numpy as np
 from ..gear.surfaces import PANEL_SURFACES
 from ..geometry.quads import Quad, panel_quads, quad_of
 from ..geometry.vectors import unit
-from ..kit.emission import Emission
+from ..kit.emission import Emission, emissions
 from ..model.light import Light
 from ..model.room import SURFACE_NAMES
+from ..model.set import Set
 from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
 from ..transport.direct import illuminance, unshadowed
 from ..transport.emitter import AREA, HEIGHT, WIDTH, Emitter, quad_emitter
 from ..transport.hemisphere import RAY_START
 from ..transport.sampling import emitter_nodes
 from ..transport.weights import FLAT
+from .memory import Memory
 from .obstacles import between_walls, obstacles, rows_of, sheets
-from .quality import SMALL
+from .quality import DRAGGED, SMALL
 from .stages import Stages, framed, panels_standing, standing
 
 AWAY = math.cos(math.radians(50))  # a light whose axis is farther off the face than this is there to be bounced
@@ -195,6 +198,22 @@ def _faces(stages: Stages, primary: Emitter, aside: bool) -> list[_Face]:
         if max(reflects) > DARKEST:
             made.append(_Face(wall, wall, reflects, (0.0, 0.0), start, -1, True, True))
     return made
+
+
+def works_from(photo_set: Set, mesh: SitterMesh, light: Light) -> np.ndarray:
+    """(3,) where the light of a light comes to the face from [m]: its front, or where its axis meets the board or wall that
+    it is turned to, or where its way to the face passes a scrim. Without computing any light: for drawings and shadows."""
+    stages = Stages(photo_set, mesh, Memory(), DRAGGED, lambda: None)
+    face = np.array(face_marks(mesh, photo_set.sitter).face)
+    row = emissions(light)[0].emitter.row
+    start, axis = row[:3], row[9:12]
+    aside = float(axis @ unit(face - start)) < AWAY
+    for part in _faces(stages, emissions(light)[0].emitter, aside):
+        if part.key_light:
+            way = axis * FAR if part.lit is part.out else face - start
+            met = _meets(part.lit, start, way)
+            return start + way * met if math.isfinite(met) else np.array(part.lit.centre)
+    return np.array(start)
 
 
 def _all(stages: Stages, light: Light, primary: Emitter) -> list[Secondary]:

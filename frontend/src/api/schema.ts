@@ -2385,6 +2385,8 @@ export interface components {
             code: number;
             /** Lightness */
             lightness: number;
+            /** Clips */
+            clips: string;
             /** Side */
             side: string;
         };

@@ -3,7 +3,10 @@
 import unittest
 from dataclasses import replace
 
+import numpy as np
+
 from deep_amber.core.answer import mend
+from deep_amber.core.backdrop.coverage import floor_seen
 from deep_amber.core.checks.clearance import in_the_sitter
 from deep_amber.core.checks.finding import Finding
 from deep_amber.core.checks.promise import Promise
@@ -12,6 +15,8 @@ from deep_amber.core.gear.sources import Lamp
 from deep_amber.core.model import Bare, Light, Panel, Point, Softbox
 from deep_amber.core.model.look import PRESETS
 from deep_amber.core.pattern.all_light import sockets_and_forehead
+from deep_amber.core.rules.heat import heat_warnings
+from deep_amber.core.simulation.secondary import works_from
 from deep_amber.core.steps import findings_of
 from tests.core.pattern.lit import lit, stages_of
 from tests.sets import mesh_of, plain_set, with_light
@@ -88,6 +93,57 @@ class AllLight(unittest.TestCase):
         )
         dark, open_ = (sockets_and_forehead(stages_of(k))[0] for k in (s, replace(s, panels=(board,))))
         self.assertGreater(open_, dark + 0.3)
+
+
+class Awkward(unittest.TestCase):
+    def test_a_lying_face_is_looked_at_by_its_own_head(self):
+        s = lit(-20, 40, posture="lying", seat_height=0.4)
+        eyes = s.camera.aim
+        over = replace(s, camera=replace(s.camera, place=Point(eyes.x, eyes.y + 1.9, eyes.z + 0.05)))
+        made = codes(over)
+        self.assertEqual(made["camera.height"].severity, "note")
+        for code in ("camera.headroom", "backdrop.narrow", "backdrop.foot"):
+            self.assertNotIn(code, made)
+
+    def test_the_sweep_goes_as_far_as_the_floor_is_seen(self):
+        s = plain_set()
+        low = replace(
+            s,
+            camera=replace(
+                s.camera, place=replace(s.camera.place, y=1.0), aim=replace(s.camera.aim, y=0.75), focal_length=60.0
+            ),
+            backdrop=replace(s.backdrop, sweep=0.0, lower=0.0),
+        )
+        foot = codes(low).get("backdrop.foot")
+        self.assertIsNotNone(foot)
+        self.assertAlmostEqual(foot.mend.photo_set.backdrop.sweep, floor_seen(low) + 0.1, delta=0.11)
+
+    def test_a_hot_lamp_near_cloth_is_warned_of(self):
+        s = plain_set()
+        hot = Lamp(500.0, "halogen", rating=500.0)
+        lamp = Light(Point(0.9, 1.5, 2.4), s.camera.aim, 0.0, Bare(), "lamp", hot)
+        sheet = Panel(Point(0.85, 1.5, 2.3), Point(0.0, 1.3, 2.0), 1.0, 1.0, "bed sheet", name="sheet")
+        near, far = (
+            replace(s, lights=(lamp,), panels=(replace(sheet, place=replace(sheet.place, x=x)),)) for x in (0.85, -0.9)
+        )
+        self.assertTrue(any("from sheet" in k for k in heat_warnings(near)))
+        self.assertFalse(any("from sheet" in k for k in heat_warnings(far)))
+
+    def test_the_heads_shadow_is_thrown_by_what_works_on_the_face(self):
+        s = lit(-60, 10, 2.4)
+        face, flash = s.camera.aim, s.lights[0].place
+        sheet = Panel(Point(*((face.array + flash.array) / 2)), face, 1.4, 1.4, "silk", name="sheet")
+        through = works_from(replace(s, panels=(sheet,)), mesh_of(s), s.lights[0])
+        self.assertAlmostEqual(float(np.linalg.norm(through - sheet.place.array)), 0.0, delta=0.08)
+        turned = replace(s.lights[0], aim=Point(flash.x, flash.y, flash.z - 1))
+        wall = works_from(replace(s, lights=(turned,)), mesh_of(s), turned)
+        self.assertAlmostEqual(float(wall[2]), 0.0, delta=0.01)
+        np.testing.assert_allclose(works_from(s, mesh_of(s), s.lights[0]), flash.array)
+
+    def test_burnt_skin_and_a_ground_over_clipping_are_said(self):
+        s = plain_set()
+        self.assertIn("brief.burnt", codes(with_light(s, output=s.lights[0].output + 2.5)))
+        self.assertNotIn("brief.burnt", codes(s))
 
 
 class Settings(unittest.TestCase):

@@ -38,6 +38,13 @@ class Sides(unittest.TestCase):
         front, behind = at(20, 10, turn=80.0), at(150, 20, turn=80.0)
         self.assertEqual(front.name, "profile from the front")
         self.assertEqual(behind.name, "profile from behind")
+        toward = -1 if self.lens_on_right(80.0) else 1
+        self.assertEqual(at(toward * 45, 20, turn=80.0).name, "profile from the front")
+        self.assertEqual(at(-toward * 45, 20, turn=80.0).name, "profile from behind")
+
+    def lens_on_right(self, turn: float) -> bool:
+        """Whether the lens lies to the sitter's right of a head that is turned to the left."""
+        return turn > 0
 
 
 class Composed(unittest.TestCase):

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from ..answer import mend
 from ..brief.aims import BACKDROP_SURFACES, TOLERANCE, Aim, aims_of
-from ..exposure.response import stops_from_mid_grey
+from ..exposure.response import CLIP_STOPS, stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
 from ..model.finishes import CLOTHS
@@ -25,6 +25,7 @@ from .finding import Finding, GoOn, stages_for
 
 DARK_FACES = ("silhouette", "rim")
 """Wanted patterns that leave the face dark."""
+WRAPS = 1.0  # stops over clipping from which a ground eats into hair and edges (assumption)
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
 WIDEST, SMALLEST = 1.8, 22.0  # apertures that usual lenses have, where none of the kit is chosen (assumption)
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
@@ -43,6 +44,7 @@ def brief_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fi
     if read:
         yield from _apart(photo_set, read, "wardrobe", {"left": "cloth", "right": "cloth"})
         yield from _apart(photo_set, read, "hair", {"left": "hair_left", "right": "hair_right"})
+        yield from _burnt(read, look)
     if look:
         if read:
             yield from _aims(photo_set, look, mesh, read)
@@ -65,6 +67,21 @@ def _apart(photo_set: Set, read: Readings, code: str, named: dict[str, str]) -> 
         {f"{code}_over_backdrop_stops": off[side]},
         {"side": side, "edge": "melts" if melts else "separates", "rim": "there" if has_rim else "none"},
     )
+
+
+def _burnt(read: Readings, look: Look | None) -> Iterator[Finding]:
+    """Skin that the file cannot hold, and a ground so far over it that its light eats the edges."""
+    burnt = [read.surfaces[k] for k in ("forehead", "lit_cheek", "chin") if read.surfaces[k].clips]
+    if burnt:
+        worst = max(burnt, key=lambda k: k.stops)
+        named = {"surface": worst.label, "clips": worst.clips}
+        yield Finding("brief.burnt", "warn", {"over_clipping_stops": worst.stops - CLIP_STOPS}, named)
+    over = max(read.surfaces[k].stops for k in BACKDROP_SURFACES) - CLIP_STOPS
+    meant = look is not None and look.pattern in DARK_FACES  # there no edge is kept
+    if over >= WRAPS:
+        yield Finding(
+            "brief.ground", "warn" if over >= 2 * WRAPS and not meant else "note", {"over_clipping_stops": over}
+        )
 
 
 def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Iterator[Finding]:

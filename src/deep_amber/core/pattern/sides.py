@@ -8,7 +8,7 @@ from .directions import angles, apart
 
 TURNED = 12.0  # degrees that face and key must be off each other's axis to have a near and a far side
 ON_AXIS = 15.0  # degrees between key and lens, seen from the face
-AVERTED = 100.0  # degrees between key and lens from which the lens sees a profile's unlit side
+AVERTED = 106.0  # degrees between key and lens from which the lens sees a profile's unlit side
 PROFILE = 65.0  # degrees that the face is turned off the lens
 
 

@@ -41,6 +41,8 @@ class SurfaceReading:
     """8-bit value in the file, 0..255."""
     lightness: float
     """CIE L*."""
+    clips: str
+    """"red" where red alone is over what the file holds, "all" where all of it is, else empty."""
     side: str
     """For a cheek the side as the camera sees it, else empty."""
 
@@ -88,6 +90,10 @@ def _sheen(stages: Stages, surfaces: Sensors) -> np.ndarray:
     return out
 
 
+def _clips(channels: np.ndarray) -> str:
+    return "all" if channels.min() >= 1 else "red" if channels[0] >= 1 else ""
+
+
 def _total(stages: Stages, name: str, sensors: Sensors) -> np.ndarray:
     """(n, 3) exposure of the sensors' points by all lights."""
     at = np.zeros((len(sensors.points), 3))
@@ -107,13 +113,13 @@ def readings_of(stages: Stages) -> Readings:
         return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]
 
     on_surfaces = _total(stages, "surfaces", surfaces)
-    values = (on_surfaces * surfaces.albedo) @ LUMINANCE * factor
-    values += _sheen(stages, surfaces) @ LUMINANCE * factor
+    coloured = (on_surfaces * surfaces.albedo + _sheen(stages, surfaces)) * factor
     # The ground is what the lens sees there: a sheet, a board or the front of a box may stand before the backdrop.
     ground = surfaces.group >= surfaces.names.index("backdrop_left")
     hidden, seen = things_at(stages, surfaces.points[ground])
-    values[ground] = np.where(hidden, seen @ LUMINANCE, values[ground])
-    value = dict(zip(surfaces.names, group_means(values, surfaces), strict=True))
+    coloured[ground] = np.where(hidden[:, None], seen, coloured[ground])
+    value = dict(zip(surfaces.names, group_means(coloured @ LUMINANCE, surfaces), strict=True))
+    channels = {name: coloured[surfaces.group == k].mean(0) for k, name in enumerate(surfaces.names)}
     lux = dict(zip(surfaces.names, group_means(on_surfaces @ LUMINANCE, surfaces), strict=True))
     sides = sorted(("cheek_left", "cheek_right"), key=lambda k: -lux[k])
     read = {}
@@ -121,7 +127,9 @@ def readings_of(stages: Stages) -> Readings:
         source = {"lit_cheek": sides[0], "shadow_cheek": sides[1]}.get(name, name)
         v = value[source]
         side = source.replace("cheek_", "camera-") if source.startswith("cheek") else ""
-        read[name] = SurfaceReading(label, stops_from_mid_grey(v), code_value(v), lightness(v), side)
+        read[name] = SurfaceReading(
+            label, stops_from_mid_grey(v), code_value(v), lightness(v), _clips(channels[source]), side
+        )
     incident = {}
     for sensors, constant in ((domes, C_DOME), (flat, C_FLAT)):
         for name, exposure in zip(sensors.names, _total(stages, sensors.names[0], sensors) @ LUMINANCE, strict=True):

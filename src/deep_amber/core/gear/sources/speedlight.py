@@ -12,11 +12,12 @@ from .source import COLOUR, OUTPUT, Kelvin, LowestOutput, OutputScale, OutputSte
 
 GUIDE_CONSTANT = 250.0 / 100.0
 """H at 1 m = 250 GN^2 / 100 lx s: ISO 2720 with C = 250, at ISO 100 (light-model)."""
-GUIDE_BY_ZOOM = ((14.0, 0.62), (24.0, 0.80), (28.0, 0.86), (35.0, 1.0), (50.0, 1.14), (70.0, 1.30), (85.0, 1.40),
+GUIDE_BY_ZOOM = ((24.0, 0.80), (28.0, 0.86), (35.0, 1.0), (50.0, 1.14), (70.0, 1.30), (85.0, 1.40),
                  (105.0, 1.52), (135.0, 1.60), (200.0, 1.68))  # fmt: skip
 """Guide number at a zoom position [mm] against that at 35 mm, as printed for common zoom heads (assumption)."""
-WIDE_PANEL_ZOOM, WIDE_PANEL_PASSES = 14.0, 0.7
-"""What its diffusing panel covers [mm], and the share of light it passes (assumptions)."""
+WIDE_PANEL_ZOOM, WIDE_PANEL_GUIDE = 14.0, 0.42
+"""What its diffusing panel covers [mm], and the guide number with it against that at 35 mm: what the panel takes is in it (as
+printed for common zoom heads, about 15 m of 36; assumptions)."""
 HEAD = (0.065, 0.04)  # [m]
 SHORTEST_RECYCLE = 0.05  # of that after full output
 
@@ -66,11 +67,10 @@ class Speedlight(SourceKind):
 
     @property
     def guide_number_here(self) -> float:
-        """Guide number at the present zoom position [m, ISO 100]; the wide panel counts as one."""
+        """Guide number at the present zoom position or with the wide panel [m, ISO 100]."""
         zooms, factors = np.array(GUIDE_BY_ZOOM).T
-        at = WIDE_PANEL_ZOOM if self.wide_panel else self.zoom
-        now, stated = np.interp(np.log([at, self.guide_zoom]), np.log(zooms), factors)
-        return float(self.guide_number * now / stated)
+        now, stated = np.interp(np.log([self.zoom, self.guide_zoom]), np.log(zooms), factors)
+        return float(self.guide_number * (WIDE_PANEL_GUIDE if self.wide_panel else now) / stated)
 
     def recycle(self, output: float) -> float:
         """Seconds until it is ready again: in proportion to the energy of the flash, at least a twentieth of full."""
@@ -82,8 +82,7 @@ class Speedlight(SourceKind):
 
     def flux(self) -> float:
         """[lm s], from the guide number and the beam."""
-        passes = WIDE_PANEL_PASSES if self.wide_panel else 1.0
-        return GUIDE_CONSTANT * self.guide_number_here**2 * beams.solid_angle(self.beam()) * passes
+        return GUIDE_CONSTANT * self.guide_number_here**2 * beams.solid_angle(self.beam())
 
     @property
     def summary(self) -> str:

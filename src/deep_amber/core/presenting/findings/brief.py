@@ -71,6 +71,13 @@ FINDINGS: dict[str, Sentence] = {
     "brief.begin": lambda f, _: "Say what the picture is for. Its aims then stand on the Ladder.",
     "brief.wardrobe": _apart("cloth", "wardrobe"),
     "brief.hair": _apart("hair", "hair"),
+    "brief.burnt": lambda f, _: (
+        f"The {f.named['surface']} is burnt out: "
+        + ("red alone is over what the file holds." if f.named["clips"] == "red" else "nothing of its tone is left.")
+    ),
+    "brief.ground": lambda f, _: (
+        f"The backdrop is {stops(f.figures['over_clipping_stops'])} over clipping: its light eats into hair and edges."
+    ),
     "brief.ratio": _ratio,
     "brief.backdrop": _backdrop,
     "brief.exposure": _exposure,

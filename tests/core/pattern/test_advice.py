@@ -9,7 +9,7 @@ import numpy as np
 from deep_amber.core.editing.adding import pair_with_board
 from deep_amber.core.editing.moves import move
 from deep_amber.core.model import Bowl, Panel, Point, Window
-from deep_amber.core.model.patterns import PATTERNS
+from deep_amber.core.model.patterns import AIMED
 from deep_amber.core.pattern.advice import ways_to
 from deep_amber.core.pattern.cannot import advice_to
 from deep_amber.core.pattern.dial import dial_of
@@ -197,7 +197,7 @@ class Tries(unittest.TestCase):
     def test_each_face_has_its_pattern(self):
         s = demo_file(2).set
         made = tries_of(stages_of(s))
-        self.assertEqual([t.name for t in made], list(PATTERNS))
+        self.assertEqual([t.name for t in made], list(AIMED))
         for t in made:
             if t.reachable:
                 self.assertGreater(shares(t.photo_set)[t.name], 0.4, t.name)

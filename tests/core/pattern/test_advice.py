@@ -58,7 +58,7 @@ class Tried(unittest.TestCase):
         rng, asked, reached = np.random.default_rng(5), 0, 0
         for _ in range(STARTS):
             s = random_start(rng)
-            target = str(rng.choice(PATTERNS))
+            target = str(rng.choice(AIMED))
             advice = advice_to(stages_of(s), target)
             if advice.here:
                 self.assertEqual(named(s), target)

@@ -146,6 +146,14 @@ class Awkward(unittest.TestCase):
         self.assertNotIn("brief.burnt", codes(s))
 
 
+class Apertures(unittest.TestCase):
+    def test_no_aperture_is_offered_that_nobody_has(self):
+        dark = replace(with_light(plain_set(), output=-10.0), look=PRESETS["headshot"])
+        finding = codes(dark)["brief.exposure"]
+        self.assertEqual(finding.severity, "warn")
+        self.assertIsNone(finding.mend)
+
+
 class Settings(unittest.TestCase):
     def test_a_time_over_the_sync_limit_with_flash_is_found_and_mended(self):
         s = plain_set()

@@ -9,6 +9,7 @@ from deep_amber.core.model import Bare, Light, Panel, Point
 from deep_amber.core.simulation import DRAGGED, SETTLED, Memory, simulate
 from deep_amber.core.simulation.exposing import exposed
 from deep_amber.core.simulation.key import key_index_of
+from deep_amber.core.simulation.layers import pixel_spreading
 from deep_amber.core.simulation.readings import readings_of
 from deep_amber.core.simulation.shown import things_shown
 from deep_amber.core.simulation.stages import Stages
@@ -82,6 +83,26 @@ class Outline(unittest.TestCase):
         )
         self.assertGreater(on.surfaces["hair_right"].stops, off.surfaces["hair_right"].stops + 1.5)
         self.assertLess(on.surfaces["hair_left"].stops - off.surfaces["hair_left"].stops, 0.5)
+
+
+class Meters(unittest.TestCase):
+    def test_no_head_is_in_the_way_of_a_meter_held_before_the_face(self):
+        s = plain_set()
+        behind = replace(s.lights[0], place=Point(s.sitter.x, 1.3, s.sitter.z - 1.2), aim=s.camera.aim, modifier=Bare())
+        read = readings_of(stages(replace(s, lights=(behind,)), DRAGGED))
+        self.assertGreater(read.incident["flat_to_light"].aperture, 4.0)
+        self.assertGreater(read.incident["dome_to_light"].aperture, 4.0)
+
+
+class ManyPlaces(unittest.TestCase):
+    def test_a_coarse_grid_of_more_than_65535_places_is_counted_to_its_end(self):
+        s = plain_set()
+        made = stages(s, replace(SETTLED, size=replace(SETTLED.size, width=64, height=80), bounce_rows=300))
+        self.assertGreater(len(made.coarse().points), 1 << 16)
+        rows = pixel_spreading(made).rows
+        self.assertGreater(int(rows.max()), 1 << 16)
+        # The lowest pixels go by the lowest places.
+        self.assertGreater(int(rows[-64:].min()), 280 * made.coarse_size().width)
 
 
 class OneKey(unittest.TestCase):

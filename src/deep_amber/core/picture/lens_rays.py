@@ -23,12 +23,6 @@ class Size:
         return self.width / self.height
 
 
-def pixel_places(size: Size) -> np.ndarray:
-    """(height * width, 2) middle of each pixel, in 0..1 from the upper left."""
-    y, x = np.mgrid[0 : size.height, 0 : size.width]
-    return np.stack([(x + 0.5) / size.width, (y + 0.5) / size.height], -1).reshape(-1, 2)
-
-
 @nb.njit(nogil=True, error_model="numpy", cache=True)
 def _pixel_directions(width, height, half_width, half_height, right, up, forward, out, start, stop):
     for i in range(start, stop):
@@ -40,7 +34,7 @@ def _pixel_directions(width, height, half_width, half_height, right, up, forward
 
 
 def pixel_directions(camera: Camera, size: Size) -> np.ndarray:
-    """(height * width, 3) float32 unit directions through the middle of each pixel: `directions` of `pixel_places`."""
+    """(height * width, 3) float32 unit directions through the middle of each pixel, row by row."""
     right, up, forward = (axis.astype(np.float32) for axis in aiming_axes(camera.place, camera.aim))
     wide, high = field_of_view(camera, size.aspect)
     out = np.empty((size.width * size.height, 3), np.float32)

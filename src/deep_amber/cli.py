@@ -13,7 +13,7 @@ import click
 from .core.model.patterns import AIMED, Pattern
 from .core.problem import NotAccepted
 from .core.simulation import SETTLED, Quality, simulate
-from .core.simulation.readings import Readings
+from .core.simulation.readings import CHEEKS, FRONT, Readings
 from .core.simulation.simulate import read
 from .core.units import metered_aperture_text, stops_text
 from .formats.own_json import read_at_most
@@ -57,7 +57,8 @@ def _table(readings: Readings) -> str:
     rows += [
         f"{name.replace('_', ' '):<16} {metered_aperture_text(r.aperture):>12}" for name, r in readings.incident.items()
     ]
-    rows.append(f"{'lit to shadow':<16} {readings.ratio:5.1f} : 1   {stops_text(readings.ratio_stops)} stops")
+    ratios = {CHEEKS: (readings.ratio, readings.ratio_stops), FRONT: (readings.front_ratio, readings.front_ratio_stops)}
+    rows += [f"{name:<16} {ratio:5.1f} : 1   {stops_text(stops)} stops" for name, (ratio, stops) in ratios.items()]
     return "\n".join(rows)
 
 

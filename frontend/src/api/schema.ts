@@ -1464,6 +1464,13 @@ export interface components {
              */
             ratio: number;
             /**
+             * Front Ratio
+             * @description Wanted light on the front of the face to that under nose and chin, to one, for a pattern lit from the middle
+             *     (butterfly, clamshell, on-axis); None leaves it open.
+             * @default null
+             */
+            front_ratio: number | null;
+            /**
              * Backdrop Tone
              * @description Wanted tone of the backdrop [stops from mid grey].
              * @default 0
@@ -1486,6 +1493,13 @@ export interface components {
              * @enum {string}
              */
             framing: "tight head" | "head and shoulders" | "half" | "three-quarter";
+            /**
+             * Backdrop Shadow
+             * @description Whether the sitter's shadow on the backdrop is wanted.
+             * @default no
+             * @enum {string}
+             */
+            backdrop_shadow: "no" | "yes";
         };
         /**
          * Octa
@@ -1702,10 +1716,10 @@ export interface components {
             format: "deep-amber-set";
             /**
              * Version
-             * @description Version of the format; files of versions 1 to 4 are read as well. A reader refuses files of a newer version than its own.
+             * @description Version of the format; files of versions 1 to 5 are read as well. A reader refuses files of a newer version than its own.
              * @constant
              */
-            version: 5;
+            version: 6;
             /**
              * Name
              * @description Shown on the shelf; one line, without the characters < and >.
@@ -1806,6 +1820,25 @@ export interface components {
              * @enum {string}
              */
             glasses: "none" | "thin" | "heavy";
+            /**
+             * Gaze
+             * @description Where the eyes look; to the lens as far as eyes turn, beyond that along the nose.
+             * @default to the lens
+             * @enum {string}
+             */
+            gaze: "to the lens" | "along the nose" | "elsewhere";
+            /**
+             * Gaze Turn
+             * @description Eyes that look elsewhere against the nose, positive toward camera-right [degrees].
+             * @default 0
+             */
+            gaze_turn: number;
+            /**
+             * Gaze Down
+             * @description Eyes that look elsewhere under the nose's axis [degrees].
+             * @default 0
+             */
+            gaze_down: number;
         };
         /**
          * Snoot
@@ -2236,6 +2269,7 @@ export interface components {
             /** Picture */
             picture: string;
             readings: components["schemas"]["Readings"];
+            ratio: components["schemas"]["Ratio"];
             /** Meter */
             meter: {
                 [key: string]: string;
@@ -2328,6 +2362,17 @@ export interface components {
             /** Feather */
             feather: string;
         };
+        /** Ratio */
+        Ratio: {
+            /** Label */
+            label: string;
+            /** Meaning */
+            meaning: string;
+            /** Ratio */
+            ratio: number;
+            /** Stops */
+            stops: number;
+        };
         /** Readings */
         Readings: {
             /** Surfaces */
@@ -2342,6 +2387,10 @@ export interface components {
             ratio: number;
             /** Ratio Stops */
             ratio_stops: number;
+            /** Front Ratio */
+            front_ratio: number;
+            /** Front Ratio Stops */
+            front_ratio_stops: number;
         };
         /** Reason */
         Reason: {

@@ -1,6 +1,7 @@
 import { useBench } from "../bench/store";
 import { ValueField } from "../sheet/ValueField";
 import "./answer.css";
+import { ratioText } from "./ratio";
 import { useFrame } from "./store";
 
 const METERS: ReadonlyArray<readonly [string, string]> = [
@@ -15,12 +16,12 @@ export function Answer() {
   const scene = useBench((s) => s.scene);
   return (
     <section className="answer" aria-label="Readings and exposure">
-      <div className="ratio" title="Illuminance of the lit cheek to the shadow cheek">
+      <div className="ratio" title={picture?.ratio.meaning}>
         <output className="figures big" data-testid="ratio">
-          {picture ? `${picture.readings.ratio < 100 ? picture.readings.ratio.toFixed(1) : "over 100"} : 1` : "–"}
+          {picture ? ratioText(picture.ratio) : "–"}
         </output>
         <span className="caption">
-          lit to shadow{picture && picture.readings.ratio < 100 ? `, ${picture.readings.ratio_stops.toFixed(1)} stops` : ""}
+          {picture ? `${picture.ratio.label}${picture.ratio.ratio < 100 ? `, ${picture.ratio.stops.toFixed(1)} stops` : ""}` : ""}
         </span>
       </div>
       <dl className="meters" title="Incident meter before the face. ISO 2720: dome C = 340, flat C = 250">

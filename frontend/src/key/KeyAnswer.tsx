@@ -1,3 +1,4 @@
+import { ratioText } from "../frame/ratio";
 import { useFrame } from "../frame/store";
 import { Eyes } from "./Eyes";
 import "./key.css";
@@ -31,8 +32,7 @@ export function KeyAnswer() {
             </span>
             {reading.feather && <span className="caption figures">{reading.feather}</span>}
             <span className="caption">
-              lit to shadow{" "}
-              <span className="figures">{picture.readings.ratio < 100 ? picture.readings.ratio.toFixed(1) : "over 100"} : 1</span>
+              {picture.ratio.label} <span className="figures">{ratioText(picture.ratio)}</span>
             </span>
           </>
         ) : (

@@ -141,6 +141,11 @@ def parse_ratio(text: str) -> float:
     return _float(match[1])
 
 
+def parse_open_ratio(text: str) -> float | None:
+    """As `parse_ratio`, or None from "open" or nothing."""
+    return None if _normal(text) in ("", "open") else parse_ratio(text)
+
+
 def parse_colour(text: str) -> tuple[int, int, int]:
     """sRGB values 0 to 255 from "#c8b090", "c8b090" or "200 176 144"."""
     plain = _normal(text).lstrip("#")
@@ -160,6 +165,7 @@ def colour_text(rgb: tuple[int, int, int]) -> str:
 PARSERS: dict[str, Callable[[str], Any]] = {
     "text": str.strip,
     "ratio": parse_ratio,
+    "open ratio": parse_open_ratio,
     "colour": parse_colour,
     "length": parse_length,
     "angle": parse_angle,

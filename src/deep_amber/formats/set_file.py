@@ -29,8 +29,8 @@ class SetFile(BaseModel):
 
     format: Literal["deep-amber-set"]
     """Always "deep-amber-set"."""
-    version: Literal[5]
-    """Version of the format; files of versions 1 to 4 are read as well. A reader refuses files of a newer version than its own."""
+    version: Literal[6]
+    """Version of the format; files of versions 1 to 5 are read as well. A reader refuses files of a newer version than its own."""
     name: Annotated[str, MinLen(1), MaxLen(NAME_LENGTH)]
     """Shown on the shelf; one line, without the characters < and >."""
     notes: Annotated[str, MaxLen(NOTES_LENGTH)] = ""
@@ -39,7 +39,7 @@ class SetFile(BaseModel):
 
 
 def new_file(name: str, photo_set: Set, notes: str = "") -> SetFile:
-    return SetFile(format="deep-amber-set", version=5, name=name, notes=notes, set=photo_set)
+    return SetFile(format="deep-amber-set", version=6, name=name, notes=notes, set=photo_set)
 
 
 def schema() -> dict[str, Any]:

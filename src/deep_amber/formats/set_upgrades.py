@@ -26,8 +26,8 @@ def _from_1(data: Data) -> None:
 
 
 def _as_it_is(data: Data) -> None:
-    """Version 2 knew no look, furniture, doors and postures, version 3 no light that follows the face: what is missing
-    takes its default."""
+    """Version 2 knew no look, furniture, doors and postures, version 3 no light that follows the face, version 5 no eyes
+    that look elsewhere and nothing of how a light is held: what is missing takes its default."""
 
 
 def _renamed(holder: Data, field: str, names: dict[str, str]) -> None:
@@ -47,7 +47,7 @@ def _from_4(data: Data) -> None:
         _renamed(camera, "orientation", ORIENTATION)
 
 
-STEPS: tuple[Callable[[Data], None], ...] = (_from_1, _as_it_is, _as_it_is, _from_4)
+STEPS: tuple[Callable[[Data], None], ...] = (_from_1, _as_it_is, _as_it_is, _from_4, _as_it_is)
 """From each version to the next."""
 VERSION = len(STEPS) + 1
 

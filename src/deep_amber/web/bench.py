@@ -5,6 +5,7 @@ import base64
 from flask import Response, current_app
 
 from ..core.brief.aims import off_aims
+from ..core.brief.ratio import telling_ratio
 from ..core.editing.fields import enter, nudge, seat, step
 from ..core.editing.moves import move
 from ..core.exposure.response import CLIP_STOPS, ladder
@@ -51,6 +52,7 @@ def picture(body: PictureIn) -> Response:
             quality=body.quality,
             picture=f"data:image/jpeg;base64,{coded}",
             readings=made.readings,
+            ratio=telling_ratio(body.set.look, made.readings, pattern),
             meter=meter,
             pattern=pattern,
             eyes={"left": eye_told(pattern, "left"), "right": eye_told(pattern, "right")} if pattern else {},

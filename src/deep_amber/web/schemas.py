@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from ..core.answer import Moves
 from ..core.brief.aims import Aim
+from ..core.brief.ratio import Ratio
 from ..core.model import Set
 from ..core.model.light import Role
 from ..core.pattern.reading import PatternReading
@@ -124,6 +125,8 @@ class PictureOut(Out):
     picture: str
     """A data address of the JPEG."""
     readings: Readings
+    ratio: Ratio
+    """The ratio that tells this face."""
     meter: dict[str, str]
     """The incident readings as a meter shows them."""
     pattern: PatternReading | None

@@ -8,6 +8,7 @@ import numpy as np
 from ..exposure.response import stops_from_mid_grey
 from ..model.look import Look
 from ..simulation.readings import Readings
+from .ratio import asks_for_the_middle
 from ..simulation.sensors import CHEEK_RADIUS, POINTS
 from ..sitter.face import vertices_near
 from ..sitter.mesh import SKIN, SitterMesh
@@ -47,14 +48,20 @@ def aims_of(look: Look | None, mesh: SitterMesh) -> list[Aim]:
     """The bands that the readings should lie in; none before the brief is begun.
 
     The lit cheek keeps its own tone, a little over or under it in a high or low key; the shadow cheek lies under it by
-    the wanted ratio, log2 of it in stops.
+    the wanted ratio, log2 of it in stops. With light from the middle both cheeks are alike, and under nose and chin lie
+    under them by the wanted front ratio.
     """
     if look is None:
         return []
     lit = own_tone(mesh) + KEY_OFFSET[look.key]
+    if asks_for_the_middle(look):
+        under = lit - math.log2(look.front_ratio) if look.front_ratio else None
+        modelled = [_aim(name, under) for name in ("under_nose", "under_chin") if under is not None]
+    else:
+        modelled = [_aim("shadow_cheek", lit - math.log2(look.ratio))]
     return [
         _aim("lit_cheek", lit),
-        _aim("shadow_cheek", lit - math.log2(look.ratio)),
+        *modelled,
         *(_aim(name, look.backdrop_tone) for name in BACKDROP_SURFACES),
     ]
 

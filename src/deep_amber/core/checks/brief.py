@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from ..answer import mend
 from ..brief.aims import BACKDROP_SURFACES, TOLERANCE, Aim, aims_of
+from ..brief.ratio import asks_for_the_middle, telling_ratio
 from ..exposure.response import CLIP_STOPS, stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
@@ -13,10 +14,11 @@ from ..model.finishes import CLOTHS
 from ..model.look import Look
 from ..model.set import Set
 from ..pattern.key_light import key_light
+from ..pattern.reading import PatternReading, read_pattern
 from ..pattern.softness import GRADES, WISHED, as_wished, softness
 from ..problem import NotAccepted
 from ..simulation.key import key_index
-from ..simulation.readings import Readings, readings_of
+from ..simulation.readings import CHEEKS, Readings, readings_of
 from ..simulation.stages import Stages
 from ..sitter.mesh import CLOTH, SitterMesh
 from ..srgb import LUMINANCE
@@ -47,7 +49,7 @@ def brief_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fi
         yield from _burnt(read, look)
     if look:
         if read:
-            yield from _aims(photo_set, look, mesh, read)
+            yield from _aims(photo_set, look, mesh, read, read_pattern(stages, read))
             if look.pattern not in DARK_FACES:
                 yield from _hardness(stages, look)
         yield from _framing(photo_set, look, mesh)
@@ -84,18 +86,31 @@ def _burnt(read: Readings, look: Look | None) -> Iterator[Finding]:
         )
 
 
-def _aims(photo_set: Set, look: Look, mesh: SitterMesh, read: Readings) -> Iterator[Finding]:
+def _aims(
+    photo_set: Set, look: Look, mesh: SitterMesh, read: Readings, reading: PatternReading | None
+) -> Iterator[Finding]:
     aims = {aim.surface: aim for aim in aims_of(look, mesh)}
     if look.pattern not in DARK_FACES:  # there the face is meant to be dark
         yield from _exposure(photo_set, aims["lit_cheek"], read)
-        off = read.ratio_stops - math.log2(look.ratio)
-        figures = {"ratio": read.ratio, "aimed_ratio": look.ratio, "off_stops": off}
-        yield Finding("brief.ratio", "warn" if abs(off) > TOLERANCE else "note", figures)
+        yield _ratio(look, read, reading)
     tones = [read.surfaces[name].stops for name in BACKDROP_SURFACES]
     mean = sum(tones) / len(tones)
     away = mean - look.backdrop_tone
     figures = {"backdrop_stops": mean, "aimed_stops": look.backdrop_tone}
     yield Finding("brief.backdrop", "warn" if abs(away) > TOLERANCE else "note", figures)
+
+
+def _ratio(look: Look, read: Readings, reading: PatternReading | None) -> Finding:
+    """The ratio that tells this face, against the wanted one where the look wants that one."""
+    told = telling_ratio(look, read, reading)
+    middle = told.label != CHEEKS
+    wanted = (look.front_ratio if asks_for_the_middle(look) else None) if middle else look.ratio
+    figures, named = {"ratio": told.ratio}, {"of": told.label}
+    if wanted is None:
+        return Finding("brief.ratio", "note", figures, named)
+    off = told.stops - math.log2(wanted)
+    figures |= {"aimed_ratio": wanted, "off_stops": off}
+    return Finding("brief.ratio", "warn" if abs(off) > TOLERANCE else "note", figures, named)
 
 
 def _exposure(photo_set: Set, aim: Aim, read: Readings) -> Iterator[Finding]:

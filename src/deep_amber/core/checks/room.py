@@ -6,14 +6,17 @@ import numpy as np
 
 from ..answer import mend
 from ..exposure.cast import cast
+from ..exposure.response import exposure_factor, stops_from_mid_grey
 from ..model.room import SURFACE_NAMES, Surface
 from ..model.set import Set
-from ..sitter.mesh import SitterMesh
+from ..sitter.mesh import SKIN, SitterMesh
+from ..srgb import LUMINANCE
 from .finding import Finding, GoOn
 from .room_helps import cheeks, room_helps, stops_over, with_surfaces
 from .room_lights import door_findings, lamp_findings
 
 SHOWS = 5.0  # CIE 1976 colour difference from which a cast on skin is plain to see (assumption; 2.3 is just noticeable)
+BLACK = -4.5  # stops from mid grey under which no colour is seen on skin (assumption)
 FILLS = 0.7  # stops by which a room fills the shadow side that are worth a word
 GREY_CLOTH = Surface(0.18)
 
@@ -26,7 +29,14 @@ def room_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fin
     yield from lamp_findings(photo_set, mesh, go_on)
     lit, shadow = cheeks(photo_set, mesh, go_on)
     yield from _fill(photo_set, mesh, lit, shadow, go_on)
-    yield from _tint(photo_set, mesh, shadow, go_on)
+    if _tone(photo_set, mesh, shadow) > BLACK:
+        yield from _tint(photo_set, mesh, shadow, go_on)
+
+
+def _tone(photo_set: Set, mesh: SitterMesh, light: np.ndarray) -> float:
+    """Of this sitter's skin by light (3,) on it [stops from mid grey]."""
+    skin = mesh.colours[mesh.parts == SKIN].mean(0)
+    return stops_from_mid_grey(float((light * skin) @ LUMINANCE) * exposure_factor(photo_set.camera))
 
 
 def _fill(photo_set: Set, mesh: SitterMesh, lit: np.ndarray, shadow: np.ndarray, go_on: GoOn) -> Iterator[Finding]:

@@ -14,6 +14,7 @@ AS_BAKED = "as it comes"
 NOT_BEGUN = "choose what for"
 LABELS = {
     "posture": "posture",
+    "gaze": "eyes look",
     "glasses": "glasses",
     "hung": "hangs",
     "creases": "creases",
@@ -24,6 +25,7 @@ LABELS = {
     "pattern": "pattern",
     "wardrobe": "wardrobe",
     "framing": "framing",
+    "backdrop_shadow": "shadow on backdrop",
     "wall": "in",
     "opens": "opens",
 }

@@ -3,6 +3,7 @@
 import math
 from dataclasses import replace
 
+from ..model.look import WANTED_FROM_THE_MIDDLE, Look
 from ..model.room import SURFACE_LABELS, Colour, Surface
 from ..model.set import Set
 from ..sitter.face import face_marks
@@ -80,6 +81,8 @@ _SITTER = {
         ("sitter.head_nod", "chin down", "angle"),
         ("sitter.head_tilt", "head tilt", "angle"),
         ("sitter.chin_forward", "chin forward", "length"),
+        ("sitter.gaze_turn", "eyes turned", "angle"),
+        ("sitter.gaze_down", "eyes down", "angle"),
         ("sitter.skin_stops", "skin, stops", "stops"),
         ("sitter.hair_stops", "hair, stops", "stops"),
         ("sitter.sheen", "skin shine", "share"),
@@ -127,12 +130,18 @@ _ROOM = {
     ),
     **{f"room.colours.{name}": colour_field(label, f"room.surfaces.{name}") for name, label in SURFACE_LABELS.items()},
 }
+_RATIO = _table(("look.ratio", "lit to shadow", "ratio"))
+_FRONT_RATIO = _table(("look.front_ratio", "front to under", "open ratio"))
 _LOOK = _table(
     ("look.mood", "mood", "text"),
-    ("look.ratio", "lit to shadow", "ratio"),
     ("look.backdrop_tone", "backdrop, stops", "stops"),
     ("look.wardrobe_colour", "wardrobe colour", "text"),
 )
+
+
+def _look(look: Look) -> dict[str, Field]:
+    """With the one ratio that tells the wanted pattern."""
+    return (_FRONT_RATIO if look.pattern in WANTED_FROM_THE_MIDDLE else _RATIO) | _LOOK
 
 
 def _furniture(at: str) -> dict[str, Field]:
@@ -168,8 +177,10 @@ def step_fields(photo_set: Set, thing: str) -> dict[str, Field] | None:
         "camera": _CAMERA,
         "backdrop": _BACKDROP,
         "room": _ROOM,
-        "look": _LOOK if photo_set.look else {},
+        "look": _look(photo_set.look) if photo_set.look else {},
     }
+    if thing == "sitter" and photo_set.sitter.gaze != "elsewhere":
+        return {k: field for k, field in _SITTER.items() if not k.startswith("sitter.gaze")}
     if thing in fixed:
         return fixed[thing]
     kind = thing.partition(".")[0]

@@ -12,6 +12,10 @@ FramingName = Literal["tight head", "head and shoulders", "half", "three-quarter
 WardrobeTone = Literal["white", "light", "middle", "dark", "black"]
 
 
+WANTED_FROM_THE_MIDDLE = ("butterfly", "clamshell", "on-axis")
+"""Wanted patterns of a key over or under the lens: both cheeks are lit alike, with or without a board under the chin."""
+
+
 @dataclass(frozen=True)
 class Look:
     purpose: Purpose
@@ -25,21 +29,27 @@ class Look:
     """Wanted pattern of light; open leaves it to the step Key."""
     ratio: Annotated[float, Interval(ge=1.0, le=64.0)] = 3.0
     """Wanted light on the lit cheek to that on the shadow cheek, to one."""
+    front_ratio: Annotated[float, Interval(ge=1.0, le=64.0)] | None = None
+    """Wanted light on the front of the face to that under nose and chin, to one, for a pattern lit from the middle
+    (butterfly, clamshell, on-axis); None leaves it open."""
     backdrop_tone: Annotated[float, Interval(ge=-7.0, le=3.0)] = 0.0
     """Wanted tone of the backdrop [stops from mid grey]."""
     wardrobe: WardrobeTone = "middle"
     wardrobe_colour: Annotated[str, MaxLen(40)] = ""
     framing: FramingName = "head and shoulders"
+    backdrop_shadow: Literal["no", "yes"] = "no"
+    """Whether the sitter's shadow on the backdrop is wanted."""
 
 
 PRESETS: dict[str, Look] = {
     look.purpose: look
     for look in (
-        Look("headshot", "", "middle", "soft", "loop", 3.0, 0.0),
-        Look("website", "", "high", "soft", "butterfly", 2.0, 1.5, framing="half"),
-        Look("creative self-portrait", "", "low", "medium", "Rembrandt", 8.0, -3.0),
-        Look("beauty", "", "high", "medium", "butterfly", 2.0, 1.0, framing="tight head"),
-        Look("family", "", "middle", "soft", "open", 2.0, 0.5, framing="three-quarter"),
+        Look("headshot", "", "middle", "soft", "loop", 3.0),
+        Look("website", "", "high", "soft", "butterfly", 2.0, 6.0, 1.5, framing="half"),
+        Look("creative self-portrait", "", "low", "medium", "Rembrandt", 8.0, backdrop_tone=-3.0),
+        Look("beauty", "", "high", "medium", "butterfly", 2.0, 4.0, 1.0, framing="tight head"),
+        Look("family", "", "middle", "soft", "open", 2.0, backdrop_tone=0.5, framing="three-quarter"),
     )
 }
-"""What is usual for a purpose, as a start (assumptions)."""
+"""What is usual for a purpose, as a start (assumptions). Front ratios are those that a butterfly reaches in a light room:
+6 : 1 by itself, 4 : 1 with a board under the chin."""

@@ -9,6 +9,7 @@ from .point import Coordinate
 from .room import Surface
 
 Posture = Literal["seated", "standing", "lying"]
+Gaze = Literal["to the lens", "along the nose", "elsewhere"]
 Glasses = Literal["none", "thin", "heavy"]
 
 
@@ -42,3 +43,9 @@ class Sitter:
     cloth: Surface | None = None
     """Of the top; None for the baked one."""
     glasses: Glasses = "none"
+    gaze: Gaze = "to the lens"
+    """Where the eyes look; to the lens as far as eyes turn, beyond that along the nose."""
+    gaze_turn: Annotated[float, Interval(ge=-30.0, le=30.0)] = 0.0
+    """Eyes that look elsewhere against the nose, positive toward camera-right [degrees]."""
+    gaze_down: Annotated[float, Interval(ge=-20.0, le=20.0)] = 0.0
+    """Eyes that look elsewhere under the nose's axis [degrees]."""

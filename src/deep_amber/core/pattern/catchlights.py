@@ -16,16 +16,19 @@ from ..picture.catchlight import luminances
 from ..simulation.quality import SMALL
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
+from ..sitter.gaze import eyes_in_room
 from ..sitter.mesh import CLOTH, GLASSES, HAIR, SCALP, TROUSERS
 from ..transport.emitter import ROUND, Emitter, emitter_key
 from ..transport.quads import FAR
 from .cornea import CORNEA, halfway
 
 IRIS = 0.0059  # radius [m] (assumption)
+BALL = 0.0185  # [m] about the middle of an eyeball that holds the cornea too
 OUT = 6e-4  # [m] before the cornea's facets from which rays start
 ACROSS = 8  # samples a side of an emitter
 REACH = 0.9995  # share of the way to an emitter that must be free
 LEAST = 0.03  # share of an emitter that must show
+NARROWEST = 0.01  # of the iris's width, under which nothing is seen (assumption)
 LID_HIGH, LID_WIDE = 0.014, 0.014  # [m] from the eye within which skin in the way is the lid
 
 
@@ -38,6 +41,8 @@ class Shown:
     in_the_way: tuple[Quad, ...]
     stops: float
     """Of its luminance against the brightest [stops]."""
+    faint: bool = False
+    """Too dim beside the key for anyone to see."""
 
 
 @dataclass(frozen=True)
@@ -109,6 +114,14 @@ class _Eye:
         return way / np.linalg.norm(way)
 
 
+def _before(eye: _Eye, points: np.ndarray, normals: np.ndarray) -> np.ndarray:
+    """(n, 3) float32 starts of rays before the cornea, outside the ball that holds the eye however it is turned."""
+    off = points - eye.middle
+    along = (off * normals).sum(1)
+    out = np.sqrt(np.maximum(along**2 + BALL**2 - (off**2).sum(1), 0)) - along
+    return (points + np.maximum(out, OUT)[:, None] * normals).astype(np.float32)
+
+
 def _missing(
     stages: Stages,
     eye: _Eye,
@@ -135,7 +148,7 @@ def _missing(
     if not len(rows):
         return "it does not shine this way"
     hits = stages.rays().first_hits(
-        (points[rows] + OUT * normals[rows]).astype(np.float32), ways[rows].astype(np.float32)
+        _before(eye, points[rows], normals[rows]), ways[rows].astype(np.float32)
     )
     met = (hits.face >= 0) & (hits.distance < FAR)
     if not met.any():
@@ -183,7 +196,7 @@ def _in_eye(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
     ways = places - points
     free = np.zeros(len(points), bool)
     if in_disc.any():
-        start = (points[in_disc] + OUT * normals[in_disc]).astype(np.float32)
+        start = _before(eye, points[in_disc], normals[in_disc])
         rays, to_lens = stages.rays(), (lens - points[in_disc]).astype(np.float32)
         free[in_disc] = ~rays.blocked(start, ways[in_disc].astype(np.float32)) & ~rays.blocked(start, to_lens)
     seen = in_disc & free
@@ -242,10 +255,15 @@ def _kept(stages: Stages, eye: _Eye, shown: Shown) -> Catchlight:
         shown.in_the_way,
     )
     made = stages.memory.keep("catchlight", key, lambda: _in_eye(stages, eye, shown), 2 * SMALL)
+    if made.present and (shown.faint or made.width < NARROWEST):
+        why = "too faint beside the key" if shown.faint else "too small to see"
+        made = replace(made, present=False, clock="", width=0.0, reason=why)
     return replace(made, stops=shown.stops)
 
 
 def catchlights(stages: Stages, shown: list[Shown]) -> list[Catchlight]:
     """Each thing in each eye, the sitter's left eye first."""
-    eyes = [_Eye(name, row[:3], row[3:6]) for name, row in zip(("left", "right"), stages.posed().eyes, strict=True)]
+    photo_set = stages.photo_set
+    rows = eyes_in_room(stages.mesh, photo_set.sitter, photo_set.camera.place)
+    eyes = [_Eye(name, row[:3], row[3:]) for name, row in zip(("left", "right"), rows, strict=True)]
     return [_kept(stages, eye, thing) for eye in eyes for thing in shown]

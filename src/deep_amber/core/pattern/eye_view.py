@@ -10,7 +10,8 @@ from ..model.point import Point
 from ..model.set import Set
 from ..picture.lens_rays import Size
 from ..simulation.quality import DRAGGED
-from ..sitter.face import face_marks, head_frame
+from ..sitter.face import face_marks
+from ..sitter.gaze import eyes_in_room
 from ..sitter.mesh import SitterMesh
 from .catchlights import CORNEA, IRIS
 
@@ -41,11 +42,10 @@ def cropped(camera: Camera, middle: np.ndarray, half_width: float, level: bool) 
 
 def eye_sets(photo_set: Set, mesh: SitterMesh) -> tuple[Set, Set]:
     """The set seen at the sitter's left and right eye, the iris in the middle."""
-    head = head_frame(mesh, photo_set.sitter)
     made = []
-    for eye in mesh.eyes:
+    for eye in eyes_in_room(mesh, photo_set.sitter, photo_set.camera.place):
         gaze = (eye[3:6] - eye[:3]) / np.linalg.norm(eye[3:6] - eye[:3])
-        iris = head.in_room(eye[3:6] + np.sqrt(CORNEA**2 - IRIS**2) * gaze)
+        iris = eye[3:6] + np.sqrt(CORNEA**2 - IRIS**2) * gaze
         made.append(replace(photo_set, camera=cropped(photo_set.camera, iris, EYE_HALF_WIDTH, True)))
     return made[0], made[1]
 

@@ -51,6 +51,7 @@ def value_text(field: Field, value: Any, feet: bool) -> str:
         "text": str,
         "colour": units.colour_text,
         "ratio": lambda v: f"{v:.3g} : 1",
+        "open ratio": lambda v: "open" if v is None else f"{v:.3g} : 1",
         "fine number": lambda v: f"{v:g}",
         "share": lambda v: f"{v * 100:.0f} %",
     }

@@ -18,11 +18,15 @@ from .sensors import Sensors, meter_sensors, surface_sensors
 from .shown import things_at
 from .stages import Stages, framed, panels_standing
 
+CHEEKS, FRONT = "lit to shadow", "front to under"
+"""The two ratios of a face."""
 LABELS = {
     "lit_cheek": "lit cheek",
     "shadow_cheek": "shadow cheek",
     "forehead": "forehead",
     "chin": "chin",
+    "under_nose": "under nose",
+    "under_chin": "under chin",
     "cloth": "cloth",
     "hair_left": "hair edge left",
     "hair_right": "hair edge right",
@@ -62,6 +66,10 @@ class Readings:
     ratio: float
     """Lit to shadow cheek as a ratio to one."""
     ratio_stops: float
+    front_ratio: float
+    """The front of the face, mean of both cheeks, to under nose and chin, mean of both, as a ratio to one: what light
+    from the middle is told by."""
+    front_ratio_stops: float
 
 
 def surfaces_read(stages: Stages) -> Sensors:
@@ -137,7 +145,8 @@ def readings_of(stages: Stages) -> Readings:
             over = 2 * math.log2(max(f, 1e-3) / photo_set.camera.aperture)
             incident[name] = IncidentReading(f, over)
     ratio, stops = lighting_ratio(lux[sides[0]], lux[sides[1]])
-    return Readings(read, incident, ratio, stops)
+    front, under = (lux[a] + lux[b] for a, b in (("cheek_left", "cheek_right"), ("under_nose", "under_chin")))
+    return Readings(read, incident, ratio, stops, *lighting_ratio(front, under))
 
 
 def light_on_cheeks(stages: Stages) -> tuple[np.ndarray, np.ndarray]:

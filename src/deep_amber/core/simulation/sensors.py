@@ -15,6 +15,7 @@ from ..transport.weights import DOME, FLAT
 
 POINTS = 16  # a surface
 CHEEK_RADIUS, CHIN_RADIUS, FOREHEAD_RADIUS = 0.012, 0.008, 0.014  # [m]
+NOSE_RADIUS, UNDER_WIDE, UNDER_DEEP = 0.015, 0.015, 0.045  # [m] of what is read under nose and chin
 # Picture places (from the upper left) whose backdrop is read; the middle is read as if the sitter were away.
 BACKDROP_PLACES = {"backdrop_left": 0.06, "backdrop_middle": 0.5, "backdrop_right": 0.94}
 BACKDROP_ROW, BACKDROP_SPREAD = 0.3, 0.03
@@ -64,6 +65,24 @@ def _head_edge(mesh: SitterMesh, posed: Posed, across: np.ndarray) -> np.ndarray
     return at[np.linspace(0, len(at) - 1, HAIR_POINTS).astype(int)]
 
 
+@lru_cache(maxsize=8)
+def _under_nose(mesh: SitterMesh) -> np.ndarray:
+    """Skin between the nose's tip and the lip that faces down."""
+    middle = (mesh.vertices[mesh.landmarks["nose_tip"]] + mesh.vertices[mesh.landmarks["subnasale"]]) / 2
+    off = np.linalg.norm(mesh.vertices - middle, axis=1)
+    near = np.where((mesh.parts == SKIN) & (off < NOSE_RADIUS) & (mesh.normals[:, 1] < -0.5))[0]
+    return near[np.argsort(off[near], kind="stable")][:POINTS]
+
+
+@lru_cache(maxsize=8)
+def _under_chin(mesh: SitterMesh) -> np.ndarray:
+    """Skin between chin and throat that faces down."""
+    off = mesh.vertices - mesh.vertices[mesh.landmarks["chin"]]
+    under = (np.abs(off[:, 0]) < UNDER_WIDE) & (off[:, 1] < 0) & (-UNDER_DEEP < off[:, 2]) & (off[:, 2] < -0.01)
+    at = np.where((mesh.parts == SKIN) & under & (mesh.normals[:, 1] < -0.6))[0]
+    return at[np.linspace(0, len(at) - 1, min(POINTS, len(at))).astype(int)]
+
+
 def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
     """The surfaces on the Ladder, each as up to sixteen points [m]."""
     right, _, forward = aiming_axes(photo_set.camera.place, photo_set.camera.aim)
@@ -72,6 +91,8 @@ def surface_sensors(photo_set: Set, mesh: SitterMesh, posed: Posed) -> Sensors:
         "cheek_left": vertices_near(mesh, "cheek_R", CHEEK_RADIUS, POINTS, SKIN),
         "forehead": vertices_near(mesh, "forehead", FOREHEAD_RADIUS, POINTS, SKIN),
         "chin": vertices_near(mesh, "chin", CHIN_RADIUS, POINTS, SKIN),
+        "under_nose": _under_nose(mesh),
+        "under_chin": _under_chin(mesh),
         "cloth": _cloth_vertices(mesh),
         "hair_left": _head_edge(mesh, posed, -right),
         "hair_right": _head_edge(mesh, posed, right),

@@ -12,6 +12,7 @@ from ..model.panel import Panel
 from ..model.set import Set
 from ..picture.edges import outline_pixels, outline_places
 from ..picture.lens_rays import Size, directions, pixel_directions
+from ..picture.looking import look
 from ..picture.seen import Seen, all_seen
 from ..picture.textured import add_texture
 from ..picture.wall_light import WallPlaces, wall_places
@@ -117,6 +118,7 @@ class Stages:
         def make() -> Seen:
             self.go_on()
             seen = all_seen(self.photo_set, self.mesh, self.posed(), self.rays(), ways())
+            look(self.photo_set, self.mesh, seen)
             if self.quality.outlines:
                 add_texture(self.photo_set, seen)
             return seen

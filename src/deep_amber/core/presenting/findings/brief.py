@@ -1,6 +1,7 @@
 """Words of the step Brief."""
 
 from ...checks.finding import Finding
+from ...simulation.readings import CHEEKS
 from ...units import aperture_text
 from ..say import Say, sentence, stops
 from .wording import ActWords, Found, Sentence
@@ -20,11 +21,15 @@ def _apart(what: str, code: str) -> Sentence:
 
 
 def _ratio(f: Finding, _: Say) -> str:
-    ratio, aim, off = f.figures["ratio"], f.figures["aimed_ratio"], f.figures["off_stops"]
-    read = f"Lit to shadow reads {ratio:.1f} : 1, the aim is {aim:.3g} : 1"
+    read = f"{sentence(f.named['of'])} reads {f.figures['ratio']:.1f} : 1"
+    if "aimed_ratio" not in f.figures:
+        return f"{read}. Both cheeks are lit alike; how dark it is under nose and chin tells this light."
+    off = f.figures["off_stops"]
+    read += f", the aim is {f.figures['aimed_ratio']:.3g} : 1"
     if f.severity == "note":
         return f"{read}."
-    return f"{read}: the shadow is {stops(off)} {'too deep' if off > 0 else 'too bright'}."
+    where = "the shadow is" if f.named["of"] == CHEEKS else "under nose and chin it is"
+    return f"{read}: {where} {stops(off)} {'too deep' if off > 0 else 'too bright'}."
 
 
 def _backdrop(f: Finding, _: Say) -> str:
@@ -93,6 +98,6 @@ ACTS: dict[str, ActWords] = {
 
 
 def telling(found: Found, _: Say) -> str:
-    """The lit-to-shadow ratio."""
+    """The ratio that tells this face."""
     ratio = found.get("brief.ratio")
     return f"{ratio.figures['ratio']:.1f} : 1" if ratio else ""

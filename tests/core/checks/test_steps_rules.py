@@ -6,7 +6,7 @@ from dataclasses import replace
 from deep_amber.core.editing.adding import add_light
 from deep_amber.core.editing.choices import choose
 from deep_amber.core.gear.sources import Window
-from deep_amber.core.model import Bare, Lamp, Light, Panel, Point, Set
+from deep_amber.core.model import Bare, Bowl, Lamp, Light, Panel, Point, Set
 from deep_amber.core.model.camera import Lens
 from deep_amber.core.model.finishes import BACKDROPS, WALLS
 from deep_amber.core.model.furniture import Door, Furniture
@@ -176,11 +176,51 @@ class Backdrop(Rules):
 
     def test_a_shadow_out_of_the_frame_is_said_where_it_falls(self):
         s, face = plain_set(), plain_set().camera.aim
-        self.assertIn("outside the frame on camera-right", message(self.one(s, "backdrop.shadow_out", "note")))
+        self.assertIn("outside the frame on camera-right", message(self.one(s, "backdrop.shadow", "note")))
         wide = with_light(
             s, place=Point(-1.1, 1.5, 2.2), aim=face, modifier=replace(s.lights[0].modifier, width=0.3, height=0.3)
         )
-        self.assertIn("falls on the camera-right wall", message(self.one(wide, "backdrop.shadow_out", "note")))
+        self.assertIn("falls on the camera-right wall", message(self.one(wide, "backdrop.shadow", "note")))
+
+    def _hard(self, gap: float, x: float = -0.5) -> Set:
+        """A hard key from the lens's side, the backdrop that far behind the sitter [m]."""
+        s = plain_set()
+        z = s.sitter.z
+        near = replace(s, backdrop=replace(s.backdrop, z=z - gap))
+        return with_light(near, modifier=Bowl(), place=Point(x, 1.75, z + 1.6), aim=Point(0, 1.25, z))
+
+    def test_a_shadow_that_shows_is_said_once_with_where_it_falls(self):
+        found = self.one(self._hard(0.35), "backdrop.shadow")
+        self.assertEqual(found.named["falls"], "shows")
+        self.assertGreater(found.figures["edge_stops"], 0.5)
+
+    def test_a_fall_off_without_an_edge_is_no_shadow(self):
+        s = plain_set()
+        z = s.sitter.z
+        large = replace(s.lights[0].modifier, width=1.2, height=1.5)
+        broad = with_light(
+            replace(s, backdrop=replace(s.backdrop, z=z - 0.6)), modifier=large, place=Point(-0.7, 1.4, z + 1.0)
+        )
+        for found in self.found(broad, "backdrop.shadow"):
+            self.assertEqual((found.severity, found.named["falls"] == "shows"), ("note", False), message(found))
+
+    def test_moving_the_light_round_the_face_is_tried_first(self):
+        made = [*self.found(self._hard(0.5, x=-0.7), "backdrop.shadow")]
+        shown = [f for f in made if f.severity == "warn"]
+        self.assertTrue(shown, [message(f) for f in made])
+        acts = [act.code for act in shown[0].mend.acts]
+        self.assertEqual(acts, ["light.round"])
+        self.assertIn("round the face", answer_text(shown[0].mend))
+        self.mended(self._hard(0.5, x=-0.7), "backdrop.shadow")
+
+    def test_a_shadow_can_be_wanted(self):
+        wants = self.looked_at(self._hard(0.35), backdrop_shadow="yes")
+        shown = self.one(wants, "backdrop.shadow", "note")
+        self.assertIn("as the brief asks", message(shown))
+        far = self.looked_at(self._hard(1.4, x=-1.0), backdrop_shadow="yes")
+        missing = self.one(far, "backdrop.no_shadow")
+        self.assertIn("bring everything else", answer_text(missing.mend))
+        self.assertFalse(self.found(missing.mend.photo_set, "backdrop.no_shadow"))
 
     def test_materials_without_texture_say_nothing_of_creases(self):
         self.assertEqual(

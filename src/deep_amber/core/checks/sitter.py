@@ -16,7 +16,7 @@ RISE, RISES = 0.1, 8  # [m] steps by which the mirrored light is raised, and how
 SQUARE = 8.0  # degrees of body to the camera under which shoulders are square to it
 TURNS = ((25.0, 20.0), (25.0, 25.0), (-25.0, -20.0), (-25.0, -25.0))
 """Degrees of the body, and of the head against it, that are tried against square shoulders."""
-POSED = 8.0  # degrees of the head that nobody holds without meaning it (assumption)
+TURNED, POSED = 20.0, 8.0  # degrees of the head, aside and else, that nobody holds without meaning it (assumption)
 FRONTAL = ("butterfly", "clamshell", "under light", "silhouette", "profile", "rim")
 """Wanted patterns that leave no word on the pose."""
 LEAST_CHIN, USUAL_CHIN = 0.01, 0.02  # [m]
@@ -73,7 +73,7 @@ def _meant(photo_set: Set) -> bool:
     """A head that is turned, tilted, raised or well lowered was posed; a body square to the lens belongs to light from
     the middle, and no chin is seen in a dark face."""
     sitter, look = photo_set.sitter, photo_set.look
-    posed = abs(sitter.head_turn) > POSED or abs(sitter.head_tilt) > POSED or not -POSED / 2 < sitter.head_nod < POSED
+    posed = abs(sitter.head_turn) > TURNED or abs(sitter.head_tilt) > POSED or not -POSED / 2 < sitter.head_nod < POSED
     return posed or (look is not None and look.pattern in FRONTAL)
 
 

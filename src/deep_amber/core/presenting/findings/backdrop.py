@@ -28,13 +28,19 @@ def _narrow(f: Finding, say: Say) -> str:
     return f"The backdrop ends inside the frame on {f.named['side']}: it is {wide} wide, {needed}. {shows}"
 
 
-def _shadow(f: Finding, _: Say) -> str:
+def _shadow(f: Finding, say: Say) -> str:
+    if f.named["falls"] != "shows":
+        return _unseen(f, say)
     side = f.named["side"]
     where = "behind the head" if side == "middle" else f"on {side}"
-    return f"The sitter's shadow from {f.named['light']} shows on the backdrop {where}, {stops(f.figures['stops'])} darker."
+    asked = ", as the brief asks" if "wanted" in f.named else ""
+    said = f"The sitter's shadow from {f.named['light']} shows on the backdrop {where}"
+    return f"{said}, {stops(f.figures['stops'])} darker{asked}."
 
 
-def _shadow_out(f: Finding, say: Say) -> str:
+def _unseen(f: Finding, say: Say) -> str:
+    if f.named["falls"] == "frame":
+        return f"The head's shadow from {f.named['light']} falls inside the frame, with no edge that shows."
     beyond, side = say.length(f.figures["beyond_m"]), f.named["side"]
     if f.named["wall"]:
         where = f"on the camera-{f.named['wall']} wall"
@@ -73,7 +79,9 @@ FINDINGS: dict[str, Sentence] = {
         f"The frame looks over the backdrop's top by {say.length(-f.figures['margin_top_m'])}."
     ),
     "backdrop.shadow": _shadow,
-    "backdrop.shadow_out": _shadow_out,
+    "backdrop.no_shadow": lambda f, _: (
+        "The brief asks for the sitter's shadow on the backdrop. None shows: a harder light or less distance draws it."
+    ),
     "backdrop.creases": _creases,
     "backdrop.foot": _foot,
     "backdrop.hung": lambda f, _: CAUTIONS[f.named["hung"]],
@@ -88,6 +96,10 @@ ACTS: dict[str, ActWords] = {
     "backdrop.let_down": lambda a, _: "let it down to the floor",
     "backdrop.roll_out": lambda a, say: f"roll it out {say.length(a.figures['by_m'])} over the floor",
     "backdrop.light_it": lambda a, _: "put its light in",
+    "set.back": lambda a, say: f"bring everything else {say.length(a.figures['by_m'])} nearer to the backdrop",
+    "light.round": lambda a, _: (
+        f"move {a.named['light']} {a.figures['by_degrees']:.0f} degrees round the face to {a.named['side']}"
+    ),
     "set.forward": lambda a, say: f"bring everything else {say.length(a.figures['by_m'])} forward",
     "key.rise": lambda a, say: f"raise the key {say.length(a.figures['by_m'])}",
     "camera.opened": lambda a, _: _opened(a.figures),

@@ -42,6 +42,70 @@ class CommandLine(unittest.TestCase):
         self.assertRegex(table, r"lit cheek\s+\+0\.\d")
         self.assertRegex(table, r"dome to light\s+f/\d")
 
+    def test_several_files_at_once_and_one_that_cannot_be_read(self):
+        soft = str(next(DEMO.glob("1-*.json")))
+        done = run("meter", soft, SET, "--json")
+        self.assertEqual([k["file"] for k in json.loads(done.stdout)], [soft, SET])
+        with tempfile.TemporaryDirectory() as folder:
+            bad = Path(folder) / "bad.json"
+            bad.write_text("{")
+            done = run("meter", str(bad), soft)
+        self.assertEqual(done.returncode, 2)
+        self.assertIn(str(bad), done.stderr)
+        self.assertIn("lit cheek", done.stdout)
+
+    def test_one_light_alone_and_spots_of_the_picture(self):
+        four = str(next(DEMO.glob("4-*.json")))
+        file = json.loads(Path(four).read_text())
+        names = [light["name"] for light in file["set"]["lights"]]
+        whole, alone = (
+            json.loads(run("meter", four, *more, "--spot", "0.5,0.05", "--json").stdout)
+            for more in ((), ("--alone", names[0]))
+        )
+        self.assertLess(alone["spots"][0]["stops"], whole["spots"][0]["stops"])
+        self.assertLess(
+            alone["surfaces"]["backdrop_middle"]["stops"], whole["surfaces"]["backdrop_middle"]["stops"]
+        )
+        # The backdrop high over the head: the spot sees what the surface reads there.
+        self.assertAlmostEqual(whole["spots"][0]["stops"], whole["surfaces"]["backdrop_middle"]["stops"], delta=0.6)
+        refused = run("meter", four, "--alone", "moon")
+        self.assertEqual(refused.returncode, 2)
+        self.assertIn(names[0], refused.stderr)
+        self.assertEqual(run("meter", four, "--spot", "2,0").returncode, 2)
+
+    def test_all_keys_are_there_without_a_key_light(self):
+        with tempfile.TemporaryDirectory() as folder:
+            file = json.loads(Path(SET).read_text())
+            lit = json.loads(run("pattern", SET, "--json").stdout)
+            for light in file["set"]["lights"]:
+                light["on"] = False
+            dark = Path(folder) / "dark.json"
+            dark.write_text(json.dumps(file))
+            self.assertEqual(set(json.loads(run("pattern", str(dark), "--json").stdout)), set(lit))
+
+    def test_a_row_of_people_is_read_from_the_file(self):
+        with tempfile.TemporaryDirectory() as folder:
+            file = json.loads(Path(SET).read_text())
+            file["set"]["people"] = {"count": 2, "spacing": 0.5}
+            group = Path(folder) / "group.json"
+            group.write_text(json.dumps(file))
+            told = json.loads(run("row", str(group), "--json").stdout)
+            self.assertEqual(told["people"], {"count": 2, "spacing": 0.5})
+            self.assertEqual(len(told["now"]["stops"]), 2)
+            self.assertRegex(run("row", str(group), "--count", "3").stdout, r"now +\S+  \S+  \S+   spread \d\.\d stops")
+
+    def test_what_is_meant_so_is_a_note(self):
+        with tempfile.TemporaryDirectory() as folder:
+            file = json.loads(Path(SET).read_text())
+            file["set"]["backdrop"]["width"] = 0.5
+            file["set"]["meant"] = ["backdrop.narrow"]
+            meant = Path(folder) / "meant.json"
+            meant.write_text(json.dumps(file))
+            found = {f["code"]: f for f in json.loads(run("check", str(meant), "--json").stdout)["findings"]}
+            told = found["backdrop.narrow"]
+            self.assertEqual((told["severity"], told["meant"], told["mend"]), ("note", True, None))
+            self.assertIn("backdrop, meant so: The backdrop ends", run("check", str(meant)).stdout)
+
     def test_render(self):
         with tempfile.TemporaryDirectory() as folder:
             out = Path(folder) / "picture.png"
@@ -65,7 +129,7 @@ class CommandLine(unittest.TestCase):
             narrow = Path(folder) / "narrow.json"
             narrow.write_text(json.dumps(file))
             findings = json.loads(run("check", str(narrow), "--json").stdout)["findings"]
-            self.assertTrue(all(set(f) == {"code", "severity", "step", "message", "figures", "mend"} for f in findings))
+            self.assertTrue(all(set(f) == {"code", "severity", "step", "message", "figures", "meant", "mend"} for f in findings))
             found = {f["code"]: f for f in findings}
             narrow_one = found["backdrop.narrow"]
             self.assertEqual((narrow_one["severity"], narrow_one["step"]), ("warn", "backdrop"))
@@ -83,7 +147,7 @@ class CommandLine(unittest.TestCase):
         self.assertAlmostEqual(sum(read["probabilities"].values()), 1.0, places=5)
         self.assertIsNone(read["between"])
         self.assertEqual({c["eye"] for c in read["catchlights"]}, {"left", "right"})
-        self.assertTrue(all(c["present"] and c["clock"] == "10:30" for c in read["catchlights"]))
+        self.assertTrue(all(c["present"] and c["clock"] == "10:00" for c in read["catchlights"]))
         said = run("pattern", soft).stdout
         self.assertTrue(said.startswith("loop\n"), said)
         self.assertIn("The nose's shadow points to camera-right", said)

@@ -5,6 +5,8 @@ from typing import Any
 
 from .core.answer import Answer
 from .core.checks.finding import Finding
+from .core.group.row import Evened
+from .core.model.people import People
 from .core.pattern.cannot import Advice
 from .core.steps import answer_text, message
 
@@ -31,6 +33,16 @@ def advice_told(made: Advice) -> dict[str, Any]:
     }
 
 
+def row_told(made: Evened, people: People) -> dict[str, Any]:
+    """A row of people as JSON, with what evens it as the set it would make."""
+    return {
+        "people": asdict(people),
+        "now": asdict(made.now),
+        "best": asdict(made.best),
+        "answer": _answer(made.answer) if made.answer else None,
+    }
+
+
 def finding_told(finding: Finding) -> dict[str, Any]:
     """A finding as JSON, with its mend as the set it would make."""
     return {
@@ -39,5 +51,6 @@ def finding_told(finding: Finding) -> dict[str, Any]:
         "step": finding.step,
         "message": message(finding),
         "figures": finding.figures,
+        "meant": finding.meant,
         "mend": _answer(finding.mend) if finding.mend else None,
     }

@@ -43,7 +43,7 @@ class Reading(Key):
         self.assertIsNone(self.ask("dial").json["dial"])
         self.assertEqual(self.ask("tries").json["tries"], [])
         self.assertEqual(self.ask("softness").json["others"], [])
-        problems = self.assert_refused(self.ask("row", count=3, spacing="50cm"))
+        problems = self.assert_refused(self.ask("row"))
         self.assertEqual(problems[0]["message"], "no light is on")
 
     def test_an_aim_past_the_face_is_said_in_stops(self):
@@ -155,16 +155,18 @@ class Softness(Key):
         self.assertTrue(any("brighter in the middle" in line for line in metric["lines"]))
 
     def test_a_row_and_its_mend(self):
-        made = self.ask("row", count=3, spacing="1ft 10").json
+        for field, text in (("people.spacing", "1ft 10"), ("people.count", "3")):
+            entered = self.client.post("/api/enter", json={"set": self.set, "thing": None, "field": field, "text": text})
+            self.set = entered.json["set"]
+        self.assertAlmostEqual(self.set["people"]["spacing"], 0.5588, places=4)
+        made = self.ask("row").json
         self.assertEqual((len(made["faces"]), len(made["best"])), (3, 3))
         self.assertLess(made["best_spread"], made["spread"])
         self.assertTrue(made["answer"]["set"] and made["answer"]["text"])
-        for wrong, field in (
-            ({"count": 9, "spacing": "50cm"}, "count"),
-            ({"count": 3, "spacing": "wide"}, "spacing"),
-            ({"count": 3, "spacing": "3 m"}, "spacing"),
-        ):
-            self.assertEqual(self.assert_refused(self.ask("row", **wrong))[0]["field"], field)
+        for field, text in (("count", "9"), ("count", "2.5"), ("spacing", "wide"), ("spacing", "3 m")):
+            body = {"set": self.set, "thing": None, "field": f"people.{field}", "text": text}
+            problems = self.assert_refused(self.client.post("/api/enter", json=body))
+            self.assertIn(f"people.{field}", problems[0]["field"])
 
 
 class Follow(Key):

@@ -22,6 +22,22 @@ class Steps(WebTest):
         again = self.client.post("/api/findings", json=self.body() | {"set": narrow["mend"]["set"]})
         self.assertEqual({s["kind"] for s in again.json["states"].values()}, {"settled"})
 
+    def test_what_is_meant_so_becomes_a_note_until_it_is_looked_at_again(self):
+        body = self.body(width=0.6)
+        (narrow,) = [
+            f for f in self.client.post("/api/findings", json=body).json["findings"] if f["code"] == "backdrop.narrow"
+        ]
+        self.assertTrue(narrow["can_be_meant"])
+        asked = {"set": body["set"], "code": "backdrop.narrow"}
+        meant = self.client.post("/api/meant", json=asked | {"meant": True}).json["set"]
+        found = self.client.post("/api/findings", json=body | {"set": meant}).json["findings"]
+        (told,) = [f for f in found if f["code"] == "backdrop.narrow"]
+        self.assertEqual((told["severity"], told["meant"], told["mend"]), ("note", True, None))
+        again = self.client.post("/api/meant", json=asked | {"set": meant, "meant": False}).json["set"]
+        self.assertEqual(again["meant"], [])
+        problems = self.assert_refused(self.client.post("/api/meant", json=asked | {"code": "moon", "meant": True}))
+        self.assertEqual(problems[0]["field"], "code")
+
     def test_lengths_come_in_feet_when_asked(self):
         answer = self.client.post("/api/findings", json=self.body() | {"feet": True})
         messages = " ".join(f["message"] for f in answer.json["findings"])

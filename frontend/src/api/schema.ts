@@ -518,6 +518,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The set in which a finding is meant to be so, or is looked at again. */
+        post: operations["steps_meant_meant_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/framed": {
         parameters: {
             query?: never;
@@ -680,7 +697,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Light over a row of people by the key, and what evens it most. */
+        /** Light over the set's row of people, and what of the key evens it most. */
         post: operations["key_row_row_post"];
         delete?: never;
         options?: never;
@@ -1605,6 +1622,21 @@ export interface components {
              */
             item: string;
         };
+        /** People */
+        People: {
+            /**
+             * Count
+             * @description In the row, the sitter among them.
+             * @default 3
+             */
+            count: number;
+            /**
+             * Spacing
+             * @description Between faces [m].
+             * @default 0.55
+             */
+            spacing: number;
+        };
         /** Photometry */
         Photometry: {
             /** Name */
@@ -1702,6 +1734,17 @@ export interface components {
              * @default null
              */
             look: components["schemas"]["Look"] | null;
+            /**
+             * @description More people than the sitter, in a row; None for one alone.
+             * @default null
+             */
+            people: components["schemas"]["People"] | null;
+            /**
+             * Meant
+             * @description Codes of findings that the photographer means to be so: they are told as notes.
+             * @default []
+             */
+            meant: string[];
         };
         /**
          * SetFile
@@ -3343,6 +3386,10 @@ export interface components {
             figures: {
                 [key: string]: number;
             };
+            /** Meant */
+            meant: boolean;
+            /** Can Be Meant */
+            can_be_meant: boolean;
             mend: components["schemas"]["AnswerOut"] | null;
         };
         /** StateOut */
@@ -3367,6 +3414,24 @@ export interface components {
             viewer: string;
             /** Turn */
             turn: number;
+        };
+        /** MeantIn */
+        MeantIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Thing
+             * @default null
+             */
+            thing: string | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Code */
+            code: string;
+            /** Meant */
+            meant: boolean;
         };
         /** FramedIn */
         FramedIn: {
@@ -3600,23 +3665,6 @@ export interface components {
             /** Best Spread */
             best_spread: number;
             answer: components["schemas"]["AnswerOut"] | null;
-        };
-        /** RowIn */
-        RowIn: {
-            set: components["schemas"]["Set"];
-            /**
-             * Feet
-             * @default false
-             */
-            feet: boolean;
-            /** Viewer */
-            viewer: string;
-            /** Turn */
-            turn: number;
-            /** Count */
-            count: number;
-            /** Spacing */
-            spacing: string;
         };
         /**
          * AskedOut
@@ -5384,6 +5432,57 @@ export interface operations {
             };
         };
     };
+    steps_meant_meant_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeantIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
     steps_framed_framed_post: {
         parameters: {
             query?: never;
@@ -5876,7 +5975,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RowIn"];
+                "application/json": components["schemas"]["KeyIn"];
             };
         };
         responses: {

@@ -110,6 +110,11 @@ export function measuredBeam(thing: Thing, name: string, text: string): Promise<
   return changed((body) => server.POST("/api/beam", { body: { ...body, thing, name, text } }));
 }
 
+/** A finding is meant to be so, or is looked at again. */
+export function meanSo(code: string, meant: boolean): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/meant", { body: { ...body, code, meant } }));
+}
+
 /** Places the camera for a framing. */
 export function frameAs(framing: string): Promise<Problem[]> {
   return changed((body) => server.POST("/api/framed", { body: { ...body, framing } }));

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { enterValue } from "../bench/changes";
 import { useBench } from "../bench/store";
 import { preview, useFrame } from "../frame/store";
 import { newestTurn } from "../frame/usePicture";
@@ -7,26 +8,29 @@ import { inWords, type People as Row, problemsIn, server } from "../server/clien
 
 const COUNTS = [2, 3, 4, 5, 6];
 
-/** Two to six people in a row: light on each face by the key, and the aim, place and distance that even it. */
+/** Two to six people in a row: what the meter reads before each face, and how the key evens it. */
 export function People() {
   const set = useBench((s) => s.set);
   const previewed = useFrame((s) => s.preview?.text);
   const feet = useSettings((s) => s.feet);
-  const [count, setCount] = useState(3);
-  const [spacing, setSpacing] = useState(feet ? "1ft 10" : "55 cm");
-  const [row, setRow] = useState<{ of: unknown; count: number; answer: Row } | null>(null);
+  const count = set?.people?.count ?? 0;
+  const [spacing, setSpacing] = useState(() => (set?.people ? `${Math.round(set.people.spacing * 100)} cm` : feet ? "1ft 10" : "55 cm"));
+  const [row, setRow] = useState<{ of: unknown; answer: Row } | null>(null);
   const [wrong, setWrong] = useState("");
 
+  /** The row is part of the set: it is put in first, and what the light does to it asked for after. */
   async function ask(people: number) {
-    if (!set) {
+    const refused = [...(await enterValue("people.spacing", spacing)), ...(await enterValue("people.count", String(people)))];
+    const now = useBench.getState().set;
+    if (refused.length || !now) {
+      setWrong(inWords(refused));
       return;
     }
-    setCount(people);
     const { data, error } = await server
-      .POST("/api/key/row", { body: { set, feet, count: people, spacing, ...newestTurn() } })
+      .POST("/api/key/row", { body: { set: now, feet, ...newestTurn() } })
       .catch(() => ({ data: undefined, error: undefined }));
     setWrong(data ? "" : inWords(problemsIn(error)));
-    setRow(data ? { of: set, count: people, answer: data } : null);
+    setRow(data ? { of: now, answer: data } : null);
   }
 
   const shown = row && row.of === set ? row.answer : null;
@@ -40,7 +44,7 @@ export function People() {
               key={k}
               type="button"
               className="plain figures"
-              aria-pressed={shown !== null && count === k}
+              aria-pressed={count === k}
               onClick={() => void ask(k)}
             >
               {k}
@@ -54,7 +58,7 @@ export function People() {
             size={7}
             value={spacing}
             onChange={(e) => setSpacing(e.target.value)}
-            onKeyDown={(e) => e.key === "Enter" && void ask(count)}
+            onKeyDown={(e) => e.key === "Enter" && void ask(count || 3)}
             aria-invalid={Boolean(wrong)}
           />
         </label>
@@ -65,7 +69,7 @@ export function People() {
         )}
       </div>
       {!shown && !wrong && (
-        <p className="facts">Choose how many people sit in the row. The key on each face follows in stops, with what evens it.</p>
+        <p className="facts">Choose how many people sit in the row. What the meter reads before each face follows in stops, with what evens it.</p>
       )}
       {shown && (
         <>

@@ -1,3 +1,4 @@
+import { meanSo } from "../bench/changes";
 import { preview, useFrame } from "../frame/store";
 import { useFindings } from "./useFindings";
 
@@ -15,6 +16,11 @@ export function Findings({ step }: { step: string }) {
             {mend && (
               <button type="button" className="plain" aria-pressed={previewed === mend.text} onClick={() => preview(mend)}>
                 Preview: {mend.text}
+              </button>
+            )}
+            {(f.can_be_meant || f.meant) && (
+              <button type="button" className="plain meant" aria-pressed={f.meant} onClick={() => void meanSo(f.code, !f.meant)}>
+                {f.meant ? "Meant so" : "I mean it so"}
               </button>
             )}
           </li>

@@ -4,7 +4,7 @@ A new step is its rules (core/checks), its words (core/presenting/findings) and 
 """
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from .answer import Answer
@@ -23,6 +23,7 @@ from .presenting import ways
 from .presenting.findings import backdrop, brief, camera, key, room, sitter
 from .presenting.findings.wording import ActWords, Sentence, Telling
 from .presenting.say import Say, sentence
+from .problem import NotAccepted, Problem
 from .sitter.mesh import SitterMesh
 
 
@@ -121,6 +122,24 @@ _FINDINGS: dict[str, Sentence] = {code: words for step in STEPS for code, words 
 _ACTS: dict[str, ActWords] = ways.ACTS | {code: words for step in STEPS for code, words in step.acts.items()}
 
 
+def _as_meant(photo_set: Set, finding: Finding) -> Finding | None:
+    """The finding as a note without a mend where the photographer means it so, else None."""
+    if finding.severity != "warn" or finding.code not in photo_set.meant:
+        return None
+    return replace(finding, severity="note", meant=True, mend=None, others=())
+
+
+def with_meant(photo_set: Set, code: str, meant: bool) -> Set:
+    """The set in which a finding is meant to be so, or is looked at again.
+
+    Raises NotAccepted for a code that no rule yields.
+    """
+    if code not in _FINDINGS:
+        raise NotAccepted([Problem("code", f"{code!r} is no finding", "the code of a finding")])
+    kept = tuple(k for k in photo_set.meant if k != code)
+    return replace(photo_set, meant=(*kept, code) if meant else kept)
+
+
 def findings_of(
     photo_set: Set,
     mesh: SitterMesh,
@@ -140,7 +159,7 @@ def findings_of(
     asked, promise = Asked(photo_set, mesh, work, lenses, support), Promise(photo_set, mesh, work)
     made = []
     for step in STEPS:
-        kept = (promise.kept(f) for f in step.rules(asked))
+        kept = (_as_meant(photo_set, f) or promise.kept(f) for f in step.rules(asked))
         found = [f for f in kept if f.mend or not f.only_mend]
         made += sorted(found, key=lambda f: f.severity != "warn")
     return made

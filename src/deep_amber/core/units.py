@@ -146,6 +146,13 @@ def parse_open_ratio(text: str) -> float | None:
     return None if _normal(text) in ("", "open") else parse_ratio(text)
 
 
+def parse_count(text: str) -> int:
+    """A whole number."""
+    if not re.fullmatch(r"[0-9]{1,3}", _normal(text)):
+        raise _refuse(f"{text!r} is not a whole number", "a whole number such as 3")
+    return int(_normal(text))
+
+
 def parse_colour(text: str) -> tuple[int, int, int]:
     """sRGB values 0 to 255 from "#c8b090", "c8b090" or "200 176 144"."""
     plain = _normal(text).lstrip("#")
@@ -164,6 +171,7 @@ def colour_text(rgb: tuple[int, int, int]) -> str:
 
 PARSERS: dict[str, Callable[[str], Any]] = {
     "text": str.strip,
+    "count": parse_count,
     "ratio": parse_ratio,
     "open ratio": parse_open_ratio,
     "colour": parse_colour,

@@ -5,10 +5,10 @@ from collections.abc import Callable
 
 from flask import Response, current_app
 
-from ..core import units
 from ..core.editing.fields import seat
 from ..core.group.row import row_of
 from ..core.model import Set
+from ..core.model.people import People
 from ..core.pattern.cannot import advice_to
 from ..core.pattern.dial import dial_of
 from ..core.pattern.eye_view import EYE, FACE, IRIS_OF_WIDTH, eye_sets, face_set
@@ -38,7 +38,6 @@ from .key_schemas import (
     EyesOut,
     GradeOut,
     KeyIn,
-    RowIn,
     RowOut,
     SoftOut,
     TriesOut,
@@ -148,16 +147,12 @@ def softness(body: KeyIn) -> Response:
 
 
 @key.post("/row", responses={"200": RowOut})
-def row(body: RowIn) -> Response:
-    """Light over a row of people by the key, and what evens it most."""
+def row(body: KeyIn) -> Response:
+    """Light over the set's row of people, and what of the key evens it most."""
     index = key_index_of(sound(body.set), sitter_of(body.set))
     if index is None:
         raise NotAccepted([Problem("count", "no light is on", "a set with a light on")])
-    try:
-        spacing = units.parse_length(body.spacing)
-    except NotAccepted as refused:
-        raise NotAccepted([Problem("spacing", p.message, p.accepted) for p in refused.problems]) from None
-    made = row_of(body.set, sitter_of(body.set), index, body.count, spacing)
+    made = row_of(body.set, sitter_of(body.set), index, body.set.people or People())
     return answer(
         RowOut(
             faces=[face_text(k) for k in made.now.stops],

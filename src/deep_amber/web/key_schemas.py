@@ -91,12 +91,6 @@ class SoftOut(Out):
     """Shine on the skin, and how the front is filled."""
 
 
-class RowIn(KeyIn):
-    count: int
-    spacing: Annotated[str, MaxLen(40)]
-    """Between faces, as typed."""
-
-
 class RowOut(Out):
     faces: list[str]
     """Stops on each face against the mean, from camera-left, in words."""

@@ -10,7 +10,7 @@ from ..core.kit.catalogue import CATALOGUE
 from ..core.model.camera import Lens
 from ..core.presenting.letters import PATTERN_KEYS
 from ..core.problem import NotAccepted, Problem
-from ..core.steps import STEPS, findings_of, message, states_of
+from ..core.steps import STEPS, findings_of, message, states_of, with_meant
 from ..formats.sitter_file import sitter_of
 from ..store.kit import open_kit
 from .answers import answer, answer_out
@@ -24,6 +24,7 @@ from .steps_schemas import (
     FindingsIn,
     FindingsOut,
     FramedIn,
+    MeantIn,
     LensesOut,
     LensIn,
     PatternOut,
@@ -62,12 +63,20 @@ def findings(body: FindingsIn) -> Response:
                     step=f.step,
                     message=message(f, body.feet),
                     figures=f.figures,
+                    meant=f.meant,
+                    can_be_meant=f.severity == "warn",
                     mend=answer_out(f.mend, body.feet) if f.mend else None,
                 )
                 for f in found
             ],
         )
     )
+
+
+@steps.post("/meant", responses={"200": SceneOut})
+def meant(body: MeantIn) -> Response:
+    """The set in which a finding is meant to be so, or is looked at again."""
+    return scene_of(with_meant(sound(body.set), body.code, body.meant), body)
 
 
 @steps.post("/framed", responses={"200": SceneOut})

@@ -50,6 +50,10 @@ class FindingOut(Out):
     step: str
     message: str
     figures: dict[str, float]
+    meant: bool
+    """A note because the photographer means it so."""
+    can_be_meant: bool
+    """It asks to be looked at, and can be kept as it is."""
     mend: AnswerOut | None
 
 
@@ -63,6 +67,12 @@ class FindingsOut(Out):
     states: dict[str, StateOut]
     """Of each step, by its code."""
     findings: list[FindingOut]
+
+
+class MeantIn(SceneIn):
+    code: Annotated[str, MaxLen(40)]
+    """Of a finding."""
+    meant: bool
 
 
 class FramedIn(SceneIn):

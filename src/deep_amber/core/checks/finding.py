@@ -34,6 +34,8 @@ class Finding:
     others: tuple[Answer, ...] = ()
     """What mends it too, dearer: looked at where the first breaks something."""
 
+    meant: bool = False
+    """It would ask to be looked at, but the photographer means it so."""
     only_mend: bool = False
     """There is nothing to say without its mend."""
 

@@ -4,6 +4,7 @@ import math
 from dataclasses import replace
 
 from ..model.look import WANTED_FROM_THE_MIDDLE, Look
+from ..model.people import People
 from ..model.room import SURFACE_LABELS, Colour, Surface
 from ..model.set import Set
 from ..sitter.face import face_marks
@@ -167,7 +168,21 @@ def _door(at: str) -> dict[str, Field]:
     )
 
 
-STEP_THINGS = ("look", "room", "backdrop", "sitter", "camera")
+def _of_people(name: str, label: str, kind: str) -> Field:
+    """A row begins with its first value."""
+    return Field(
+        label,
+        kind,
+        lambda s, _: getattr(s.people or People(), name),
+        lambda s, _, v: replace(s, people=replace(s.people or People(), **{name: v})),
+    )
+
+
+_PEOPLE = {
+    "people.count": _of_people("count", "people", "count"),
+    "people.spacing": _of_people("spacing", "faces apart", "length"),
+}
+STEP_THINGS = ("look", "room", "backdrop", "sitter", "camera", "people")
 
 
 def step_fields(photo_set: Set, thing: str) -> dict[str, Field] | None:
@@ -177,6 +192,7 @@ def step_fields(photo_set: Set, thing: str) -> dict[str, Field] | None:
         "camera": _CAMERA,
         "backdrop": _BACKDROP,
         "room": _ROOM,
+        "people": _PEOPLE,
         "look": _look(photo_set.look) if photo_set.look else {},
     }
     if thing == "sitter" and photo_set.sitter.gaze != "elsewhere":

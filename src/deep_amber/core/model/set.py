@@ -11,6 +11,7 @@ from .furniture import Door, Furniture
 from .light import Light
 from .look import Look
 from .panel import Panel
+from .people import People
 from .room import Room
 from .sitter import Sitter
 
@@ -29,6 +30,10 @@ class Set:
     doors: Annotated[tuple[Door, ...], MaxLen(4)] = ()
     look: Look | None = None
     """What the picture aims at; None before the brief is begun."""
+    people: People | None = None
+    """More people than the sitter, in a row; None for one alone."""
+    meant: Annotated[tuple[Annotated[str, MaxLen(40)], ...], MaxLen(40)] = ()
+    """Codes of findings that the photographer means to be so: they are told as notes."""
 
 
 def with_thing(photo_set: Set, kind: str, index: int, thing: Thing) -> Set:

@@ -33,7 +33,7 @@ def thing_index(photo_set: Set, thing: str) -> tuple[str, int]:
             Problem(
                 "thing",
                 f"{thing!r} is not in the set",
-                "lights.0, panels.0, furniture.0, doors.0, sitter, camera, backdrop, room or look",
+                "lights.0, panels.0, furniture.0, doors.0, sitter, camera, backdrop, room, people or look",
             )
         ]
     )

@@ -53,6 +53,13 @@ def pattern_summary(reading: PatternReading | None) -> dict[str, Any]:
             "between": None,
             "side": "",
             "key_on": "",
+            "camera_side": "",
+            "key_to_lens_degrees": None,
+            "azimuth_degrees": None,
+            "elevation_degrees": None,
+            "distance_m": None,
+            "edge_mm": None,
+            "softness": "",
             "reasons": [],
             "catchlights": [],
         }

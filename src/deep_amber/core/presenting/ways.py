@@ -1,7 +1,7 @@
 """Words of the ways to a pattern, and of what evens the light over a row of people."""
 
 from ..answer import Act
-from ..group.row import DARKEST
+from ..group.faces import DARKEST
 from ..units import stops_text
 from .findings.wording import ActWords
 from .say import Say, listed
@@ -27,7 +27,9 @@ def _edge(verb: str) -> ActWords:
 
 def _aim(a: Act, say: Say) -> str:
     person, past = f"person {a.figures['person']:.0f} from camera-left", a.figures.get("past_m")
-    return f"aim it at {person}" if past is None else f"aim it at {say.length(past)} past {person}"
+    at = person if past is None else f"{say.length(past)} past {person}"
+    before = a.figures.get("before_m")
+    return f"aim it at {at}" if before is None else f"aim it {say.length(before)} before the row, at {at}"
 
 
 ACTS: dict[str, ActWords] = {
@@ -54,6 +56,8 @@ ACTS: dict[str, ActWords] = {
     "row.farther": lambda a, say: f"take it to {say.length(a.figures['to_m'])} from the middle",
     "row.nearer": lambda a, say: f"bring it to {say.length(a.figures['to_m'])} from the middle",
     "row.aim": _aim,
+    "row.roll": lambda a, _: "turn the box on its axis by 90 degrees",
+    "row.loses": lambda a, _: f"open up {stops_text(a.figures['lost_stops']).lstrip('+')} stops for the light that it costs",
 }
 
 

@@ -21,7 +21,7 @@ from ..transport.patches import skin_places
 from ..transport.sampling import rotations
 from ..transport.shine import lit_surfaces
 from .bounced import bounce_key, bounces, coarse_patches, patches, sheet_rows
-from .obstacles import obstacles, rows_of
+from .obstacles import between_walls, obstacles, rows_of
 from .quality import PANEL_SHADOWS, PANEL_SHADOWS_QUICK, SECONDARY_GRID, SENSOR_GRID, SMALL
 from .secondary import light_of, secondaries
 from .sensors import Sensors
@@ -212,7 +212,8 @@ def sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors) -> n
     """(n, 3) illuminance at the sensors' points by one light at full output, bounces included."""
     q = stages.quality
     place = (sensors.points.tobytes(), sensors.axes.tobytes())
-    around = tuple(obstacles(stages, light, e.emitter) for e in emissions(light))
+    between = between_walls if sensors.anywhere else obstacles
+    around = tuple(between(stages, light, e.emitter) for e in emissions(light))
     key = (place, bounce_key(stages), stages.shape(light), around, q.patch_grid, q.patch_points, q.precision)
     return stages.memory.keep(
         f"light at {name}", key, lambda: _sensor_layer(stages, light, name, sensors, place), SMALL
@@ -239,10 +240,11 @@ def _sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors, pla
         return lux[:, None] + _from_panels(stages, light, emission, name, sensors.points, sensors.axes, lift, sensors.receptor,
                                            grid, fine=True, past_head=sensors.past_head)  # fmt: skip
 
+    between = between_walls if sensors.anywhere else obstacles
     out = np.zeros((len(sensors.points), 3))
     at_patches = stages.memory.keep(f"patches of {name}", (place, bounce_key(stages), q.bodies), seen)
     for emission in emissions(light):
-        quads = obstacles(stages, light, emission.emitter)
+        quads = between(stages, light, emission.emitter)
         direct = stages.memory.keep(
             f"direct at {name}",
             (

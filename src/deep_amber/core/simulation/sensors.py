@@ -36,6 +36,8 @@ class Sensors:
     strands: np.ndarray | None = None  # (n, 3) float32 along the hair, for surfaces
     past_head: bool = False
     """Whether the sitter's head blocks nothing: a meter is held before the face."""
+    anywhere: bool = False
+    """Whether they may lie off what the lens sees, where more can stand in the way."""
 
 
 @lru_cache(maxsize=4)

@@ -137,5 +137,41 @@ class Worn(unittest.TestCase):
         self.assertEqual(skin.sum(), (self.mesh.parts == SKIN).sum())
 
 
+class Hairline(unittest.TestCase):
+    """Brows and hairline are skin with hair laid over it: each part obeys its own slider, and no band stands out."""
+
+    def band(self, who: str, **worn) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
+        """Brightness before and after, and shine, of bare skin and of the first fifth of the hairline; share of hair."""
+        mesh = load_sitter(who)
+        made = dressed(mesh, replace(PLAIN, who=who, **worn))
+        line = (mesh.parts == SKIN) & (mesh.hair > 0.02) & (mesh.hair < 0.2)
+        return mesh.colours[line].mean(1), made.colours[line].mean(1), made.gloss[line], mesh.hair[line]
+
+    def test_the_first_of_the_hairline_is_skin(self):
+        for who in known_sitters():
+            with self.subTest(who):
+                before, after, _, _ = self.band(who, skin_stops=-1.0)
+                self.assertLess(float(np.median(after / before)), 0.62)
+                before, after, _, _ = self.band(who, hair_stops=3.0)
+                self.assertLess(float(np.median(after / before)), 1.3)
+                _, _, shine, hair = self.band(who, sheen=0.0)
+                np.testing.assert_allclose(shine, 0.1 * hair, atol=0.01)
+
+    def test_hair_and_roots_obey_the_hairs_slider(self):
+        for who in ("nadia", "linnea", "milo"):
+            mesh = load_sitter(who)
+            made = dressed(mesh, replace(PLAIN, who=who, hair_stops=1.0))
+            roots = (mesh.parts == SKIN) & (mesh.hair > 0.99)
+            self.assertGreater(float((made.colours[roots] / mesh.colours[roots]).mean()), 1.4, who)
+            np.testing.assert_allclose(made.colours[mesh.parts == HAIR], mesh.colours[mesh.parts == HAIR] * 2, rtol=1e-5)
+
+    def test_as_baked_nothing_changes(self):
+        mesh = load_sitter("greta")
+        made = dressed(mesh, replace(PLAIN, who="greta", cloth=Surface(0.5)))
+        rest = mesh.parts != CLOTH
+        np.testing.assert_allclose(made.colours[rest], np.minimum(mesh.colours[rest], 0.9), atol=1e-6)
+        np.testing.assert_allclose(made.gloss, mesh.gloss, atol=1e-6)
+
+
 if __name__ == "__main__":
     unittest.main()

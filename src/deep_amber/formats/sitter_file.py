@@ -7,9 +7,10 @@ import numpy as np
 
 from ..core.model.set import Set
 from ..core.sitter.dressed import dressed
-from ..core.sitter.mesh import SitterMesh
+from ..core.sitter.mesh import HAIR, SCALP, SKIN, SitterMesh
 
 FOLDER = Path(__file__).parent / "sitters"
+MATT = 0.9  # share of the shine that the bake takes from skin where hair covers it
 
 
 @cache
@@ -38,6 +39,7 @@ def load_sitter(name: str) -> SitterMesh:
         normals = file["normals"].astype(np.float32)
         normals /= np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-6)
         chain = file["chain"].astype(np.float32)
+        parts, gloss = file["parts"], file["gloss"].astype(np.float32) / 255
         return SitterMesh(
             name=name,
             form=name,
@@ -46,9 +48,10 @@ def load_sitter(name: str) -> SitterMesh:
             normals=normals,
             tangents=file["tangents"].astype(np.float32) / 127,
             colours=(file["colours"].astype(np.float32) / 255) ** 2,
-            gloss=file["gloss"].astype(np.float32) / 255,
+            gloss=gloss,
+            hair=np.where(parts == SKIN, (1 - gloss) / MATT, np.isin(parts, (HAIR, SCALP))).astype(np.float32),
             faces=file["faces"].astype(np.int32),
-            parts=file["parts"],
+            parts=parts,
             chain=chain / chain.sum(1, keepdims=True),
             joints=file["joints"].astype(float),
             eyes=file["eyes"].astype(float),

@@ -11,6 +11,8 @@ from .glasses import with_glasses
 from .mesh import CLOTH, HAIR, SCALP, SKIN, SitterMesh
 
 LIGHTEST = 0.9  # reflectance over which nothing goes
+COVERS = 0.9  # of the skin that hair over it hides at most, as it is baked
+FOREHEAD = 0.03  # [m] about its landmark whose bare skin is that under brows and hairline
 
 
 def dressed(mesh: SitterMesh, sitter: Sitter) -> SitterMesh:
@@ -40,15 +42,31 @@ def _dressed(
     if upright:
         made = _standing(made)
     colours, gloss = made.colours.copy(), made.gloss.copy()
-    scalp = made.gloss < 1  # brows and the skin under hair are matt in the bake
-    skin, hair = (made.parts == SKIN) & ~scalp, np.isin(made.parts, (HAIR, SCALP)) | ((made.parts == SKIN) & scalp)
-    colours[skin] *= 2.0**skin_stops
-    colours[hair] *= 2.0**hair_stops
+    colours = colours * 2.0**hair_stops
+    others = ~np.isin(made.parts, (SKIN, HAIR, SCALP))
+    colours[others] = made.colours[others]
+    skin = made.parts == SKIN
+    bare = _bare_skin(made)[skin]
+    covers = (made.colours[skin] - bare) * 2.0**hair_stops
+    colours[skin] = bare * 2.0**skin_stops + np.minimum(covers, LIGHTEST * COVERS * made.hair[skin, None])
     if cloth is not None:
         colours[made.parts == CLOTH] = np.array(cloth.rgb, np.float32)
-    gloss[skin] = gloss[skin] * sheen
+    # What of the shine is the skin's goes with the sheen; the rest is that of brows and of the roots of hair.
+    gloss[skin] += (1 - made.hair[skin]) * (sheen - 1)
     made = replace(made, colours=np.minimum(colours, LIGHTEST), gloss=gloss)
     return made if glasses == "none" else with_glasses(made, glasses)
+
+
+def _bare_skin(mesh: SitterMesh) -> np.ndarray:
+    """(n, 3) what the skin adds to each place's colour: all of it on bare skin, less where hair covers it.
+
+    Brows and hairline are baked as hair laid over skin of the forehead's colour, at most COVERS of it.
+    """
+    forehead = np.linalg.norm(mesh.vertices - mesh.vertices[mesh.landmarks["forehead"]], axis=1) < FOREHEAD
+    own = mesh.colours[(mesh.parts == SKIN) & (mesh.hair == 0) & forehead].mean(0)
+    covered = mesh.hair[:, None]
+    over = np.minimum(own * (1 - COVERS * covered), mesh.colours)
+    return np.where(covered > 0, over, mesh.colours)
 
 
 def _standing(mesh: SitterMesh) -> SitterMesh:

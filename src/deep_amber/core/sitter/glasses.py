@@ -84,6 +84,7 @@ def with_glasses(mesh: SitterMesh, kind: str) -> SitterMesh:
         tangents=np.concatenate([mesh.tangents, np.zeros((count, 3), np.float32)]),
         colours=np.concatenate([mesh.colours, np.tile(np.array(COLOUR[kind], np.float32), (count, 1))]),
         gloss=np.concatenate([mesh.gloss, np.ones(count, np.float32)]),
+        hair=np.concatenate([mesh.hair, np.zeros(count, np.float32)]),
         faces=np.concatenate([mesh.faces, new_faces.astype(np.int32)]),
         parts=np.concatenate([mesh.parts, np.full(count, GLASSES, mesh.parts.dtype)]),
         chain=np.concatenate([mesh.chain, chain]),

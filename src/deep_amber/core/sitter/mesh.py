@@ -24,6 +24,7 @@ class SitterMesh:
     tangents: np.ndarray  # (n, 3) float32, along the hair, else zero
     colours: np.ndarray  # (n, 3) float32, linear reflectance
     gloss: np.ndarray  # (n,) float32, share of its kind's shine
+    hair: np.ndarray  # (n,) float32, share of hair that covers the place: 1 on hair, in between on brows and hairline
     faces: np.ndarray  # (m, 3) int32
     parts: np.ndarray  # (n,) uint8, one of SKIN ... GLASSES
     chain: np.ndarray  # (n, 5) float32, weights of body, neck01, neck02, neck03, head

@@ -63,9 +63,7 @@ class CommandLine(unittest.TestCase):
             for more in ((), ("--alone", names[0]))
         )
         self.assertLess(alone["spots"][0]["stops"], whole["spots"][0]["stops"])
-        self.assertLess(
-            alone["surfaces"]["backdrop_middle"]["stops"], whole["surfaces"]["backdrop_middle"]["stops"]
-        )
+        self.assertLess(alone["surfaces"]["backdrop_middle"]["stops"], whole["surfaces"]["backdrop_middle"]["stops"])
         # The backdrop high over the head: the spot sees what the surface reads there.
         self.assertAlmostEqual(whole["spots"][0]["stops"], whole["surfaces"]["backdrop_middle"]["stops"], delta=0.6)
         refused = run("meter", four, "--alone", "moon")
@@ -129,7 +127,9 @@ class CommandLine(unittest.TestCase):
             narrow = Path(folder) / "narrow.json"
             narrow.write_text(json.dumps(file))
             findings = json.loads(run("check", str(narrow), "--json").stdout)["findings"]
-            self.assertTrue(all(set(f) == {"code", "severity", "step", "message", "figures", "meant", "mend"} for f in findings))
+            self.assertTrue(
+                all(set(f) == {"code", "severity", "step", "message", "figures", "meant", "mend"} for f in findings)
+            )
             found = {f["code"]: f for f in findings}
             narrow_one = found["backdrop.narrow"]
             self.assertEqual((narrow_one["severity"], narrow_one["step"]), ("warn", "backdrop"))

@@ -119,8 +119,12 @@ class Place(click.ParamType[Any]):
 @set_files
 @as_json
 @click.option("--alone", metavar="NAME", help="With this light alone, on whatever its switch says.")
-@click.option("--spot", "spots", type=Place(), multiple=True, help="What the picture shows there too, 0,0 the upper left.")
-def meter(set_files: tuple[Path, ...], as_json: bool, alone: str | None, spots: tuple[tuple[float, float], ...]) -> None:
+@click.option(
+    "--spot", "spots", type=Place(), multiple=True, help="What the picture shows there too, 0,0 the upper left."
+)
+def meter(
+    set_files: tuple[Path, ...], as_json: bool, alone: str | None, spots: tuple[tuple[float, float], ...]
+) -> None:
     """Reads every surface in stops from mid grey, and the incident meter."""
 
     def look(file: SetFile) -> Said:

@@ -163,7 +163,9 @@ class Hairline(unittest.TestCase):
             made = dressed(mesh, replace(PLAIN, who=who, hair_stops=1.0))
             roots = (mesh.parts == SKIN) & (mesh.hair > 0.99)
             self.assertGreater(float((made.colours[roots] / mesh.colours[roots]).mean()), 1.4, who)
-            np.testing.assert_allclose(made.colours[mesh.parts == HAIR], mesh.colours[mesh.parts == HAIR] * 2, rtol=1e-5)
+            np.testing.assert_allclose(
+                made.colours[mesh.parts == HAIR], mesh.colours[mesh.parts == HAIR] * 2, rtol=1e-5
+            )
 
     def test_as_baked_nothing_changes(self):
         mesh = load_sitter("greta")

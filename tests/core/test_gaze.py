@@ -6,15 +6,15 @@ from dataclasses import replace
 import numpy as np
 
 from deep_amber.core.model.point import Point
+from deep_amber.core.pattern.catchlights import Catchlight, catchlights
+from deep_amber.core.pattern.eye_view import EYE, eye_sets
+from deep_amber.core.pattern.mirrored import mirrored_things
+from deep_amber.core.picture.lens_rays import pixel_directions
 from deep_amber.core.picture.looking import look
 from deep_amber.core.picture.seen import Seen, all_seen
 from deep_amber.core.simulation.memory import Memory
 from deep_amber.core.simulation.quality import SETTLED, oriented
 from deep_amber.core.simulation.stages import Stages
-from deep_amber.core.pattern.catchlights import Catchlight, catchlights
-from deep_amber.core.pattern.eye_view import EYE, eye_sets
-from deep_amber.core.pattern.mirrored import mirrored_things
-from deep_amber.core.picture.lens_rays import pixel_directions
 from deep_amber.core.sitter.face import head_frame
 from deep_amber.core.sitter.gaze import ASIDE, eyes_in_room, looked_at
 from deep_amber.core.sitter.mesh import EYE_LEFT

@@ -155,6 +155,20 @@ class Refused(unittest.TestCase):
         self.assertIn("background", {light.role for light in read.lights})
         self.assertEqual(read.camera.orientation, "landscape")
 
+    def test_a_file_of_version_5_is_read_with_booms_over_the_sitter(self):
+        data = json.loads(write_set_file(demo_file(4))) | {"version": 5}
+        for light in data["set"]["lights"]:
+            for field in ("holding", "stand_side", "boom_reach"):
+                light.pop(field)
+        sitter, first = data["set"]["sitter"], data["set"]["lights"][0]
+        first["place"] |= {"x": sitter["x"] + 0.1, "z": sitter["z"], "y": 2.0}
+        first["aim"] |= {"x": sitter["x"], "z": sitter["z"], "y": 1.2}
+        for field in ("people", "meant"):
+            data["set"].pop(field)
+        read = read_set_file(json.dumps(data).encode())
+        self.assertEqual([k.holding for k in read.set.lights], ["boom"] + ["stand"] * (len(read.set.lights) - 1))
+        self.assertEqual((read.set.people, read.set.meant, read.set.sitter.gaze), (None, (), "to the lens"))
+
     def test_another_format_and_a_newer_version(self):
         self.assertEqual(self.fields(lambda d: d.update(format="other")), ["format"])
         self.assertEqual(self.fields(lambda d: d.update(version=VERSION + 1)), ["version"])

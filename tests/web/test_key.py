@@ -156,7 +156,9 @@ class Softness(Key):
 
     def test_a_row_and_its_mend(self):
         for field, text in (("people.spacing", "1ft 10"), ("people.count", "3")):
-            entered = self.client.post("/api/enter", json={"set": self.set, "thing": None, "field": field, "text": text})
+            entered = self.client.post(
+                "/api/enter", json={"set": self.set, "thing": None, "field": field, "text": text}
+            )
             self.set = entered.json["set"]
         self.assertAlmostEqual(self.set["people"]["spacing"], 0.5588, places=4)
         made = self.ask("row").json

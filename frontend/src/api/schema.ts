@@ -920,6 +920,12 @@ export interface components {
              * @enum {string}
              */
             creases: "none" | "soft folds" | "fold lines" | "crumpled";
+            /**
+             * Translucent
+             * @description Whether light comes through it, as through a bed sheet: lit from behind it glows.
+             * @default false
+             */
+            translucent: boolean;
         };
         /**
          * Bare
@@ -1118,10 +1124,11 @@ export interface components {
             height: number;
             /**
              * Opens
+             * @description One that stands open is an opening: light goes out by it, and it shows dark.
              * @default into the room
              * @enum {string}
              */
-            opens: "into the room" | "outward" | "slides";
+            opens: "into the room" | "outward" | "slides" | "stands open";
         };
         /**
          * Furniture
@@ -1183,6 +1190,12 @@ export interface components {
              * @default 0.4
              */
             height: number;
+            /**
+             * Depth
+             * @description From source to front [m]; 0 for as deep as usual.
+             * @default 0
+             */
+            depth: number;
             /**
              * Material
              * @default card
@@ -1417,6 +1430,27 @@ export interface components {
              */
             trim: number;
             /**
+             * Holding
+             * @description What holds it: a stand straight below, a boom on a stand aside, a clamp, an arm on a wall or the ceiling, a piece of
+             *     furniture under it, somebody's hand.
+             * @default stand
+             * @enum {string}
+             */
+            holding: "stand" | "boom" | "clamp" | "wall arm" | "ceiling arm" | "furniture" | "hand";
+            /**
+             * Stand Side
+             * @description Where the stand of its boom is, seen from the light; behind is away from what it is aimed at.
+             * @default where it fits
+             * @enum {string}
+             */
+            stand_side: "where it fits" | "behind" | "camera-left" | "camera-right" | "toward camera" | "toward backdrop";
+            /**
+             * Boom Reach
+             * @description Level, from the boom's stand to the light [m].
+             * @default 1.2
+             */
+            boom_reach: number;
+            /**
              * On
              * @default true
              */
@@ -1559,7 +1593,7 @@ export interface components {
         };
         /**
          * Panel
-         * @description Reflector, flag, board, V-flat, scrim or under-chin reflector. Both faces are alike.
+         * @description Reflector, flag, board, disc, V-flat, scrim or under-chin reflector.
          */
         Panel: {
             /** @description Its middle [m]. */
@@ -1586,12 +1620,19 @@ export interface components {
              */
             surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet";
             /**
+             * Back
+             * @description The other face; a board of two sides lets nothing through.
+             * @default as its front
+             * @enum {string}
+             */
+            back: "as its front" | "white" | "silver" | "gold" | "black";
+            /**
              * Shape
-             * @description A V-flat is folded upright in its middle, a curved one bends about its level middle line.
+             * @description A round one is an ellipse of its width and height; a V-flat is folded upright in its middle, a curved one bends about its level middle line.
              * @default flat
              * @enum {string}
              */
-            shape: "flat" | "V-flat" | "curved";
+            shape: "flat" | "round" | "V-flat" | "curved";
             /**
              * Fold
              * @description Angle between the wings of a V-flat, or between the outer strips of a curved one [degrees].
@@ -1603,7 +1644,13 @@ export interface components {
              * @default stand
              * @enum {string}
              */
-            holding: "stand" | "held" | "floor" | "lap";
+            holding: "stand" | "boom" | "held" | "floor" | "lap";
+            /**
+             * Boom Reach
+             * @description Level, from the stand of its boom, which is behind it, to the panel [m].
+             * @default 1.2
+             */
+            boom_reach: number;
             /**
              * Name
              * @default board
@@ -2169,6 +2216,18 @@ export interface components {
              */
             diameter: number;
             /**
+             * Shaft
+             * @description Where on the shaft the source is, in usual distances from the canopy.
+             * @default 1
+             */
+            shaft: number;
+            /**
+             * Above
+             * @description Of the source over the shaft, under it as negative [m].
+             * @default 0
+             */
+            above: number;
+            /**
              * Lining
              * @default shoot-through
              * @enum {string}
@@ -2663,6 +2722,8 @@ export interface components {
             aim: number[];
             /** Spread */
             spread: number[][];
+            /** Held */
+            held: number[][][];
             /** On */
             on: boolean;
         };
@@ -2676,6 +2737,8 @@ export interface components {
             surface: string;
             /** Parts */
             parts: number[][][];
+            /** Held */
+            held: number[][][];
             /** Place */
             place: number[];
             /** Aim */
@@ -3187,7 +3250,13 @@ export interface components {
              * @default flat
              * @enum {string}
              */
-            shape: "flat" | "V-flat" | "curved";
+            shape: "flat" | "round" | "V-flat" | "curved";
+            /**
+             * Back
+             * @default as its front
+             * @enum {string}
+             */
+            back: "as its front" | "white" | "silver" | "gold" | "black";
             /**
              * Quantity
              * @default 1

@@ -31,6 +31,22 @@ function Spread({ light }: { light: Drawing["lights"][number] }) {
   return a && b ? <path className="spread" d={path([[x, y], a, b])} /> : null;
 }
 
+/** The pole and arm that hold a thing; from above the foot of its stand is a small ring. */
+function Held({ held }: { held: Drawing["lights"][number]["held"] }) {
+  const plan = usePlan();
+  return held.map(([from, to], i) => {
+    const [a, b] = [from && plan.at(from), to && plan.at(to)];
+    if (!a || !b) {
+      return null;
+    }
+    return plan.view === "floor" && a[0] === b[0] && a[1] === b[1] ? (
+      <circle key={i} className="foot" cx={a[0]} cy={a[1]} r={4} />
+    ) : (
+      <line key={i} className="held" x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} />
+    );
+  });
+}
+
 export function PanelLines({ panel, thing, chosen }: { panel: Drawing["panels"][number]; thing: Thing; chosen: boolean }) {
   const plan = usePlan();
   const [x, y] = plan.at(panel.place);
@@ -38,6 +54,7 @@ export function PanelLines({ panel, thing, chosen }: { panel: Drawing["panels"][
   const away = Math.hypot(ax - x, ay - y) || 1;
   return (
     <g className={`panel ${panel.surface.replace(" ", "-")}${panel.on ? "" : " off"}`}>
+      <Held held={panel.held} />
       {chosen && <Aim thing={thing} at={panel.aim} from={panel.place} label={`${panel.name}, aim`} shown />}
       <Handle thing={thing} handle="place" at={panel.place} label={`${panel.name}: arrow keys move it 5 cm`}>
         <circle className="grip" cx={x} cy={y} r={18} />
@@ -62,6 +79,7 @@ export function LightLines({ light, thing, chosen }: { light: Drawing["lights"][
   const [lx, ly] = [x + ((x - px) / out) * 14, y + ((y - py) / out) * 14];
   return (
     <g className={`light${light.on ? "" : " off"}`}>
+      <Held held={light.held} />
       {chosen && light.on && <Spread light={light} />}
       {light.source !== "window" && (
         <Aim thing={thing} at={light.aim} from={light.place} label={`${light.name} light, aim`} shown={chosen} />

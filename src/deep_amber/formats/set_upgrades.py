@@ -1,6 +1,7 @@
 """Set files of older versions, written anew step by step; what cannot be understood is left for the checks."""
 
 import copy
+import math
 from collections.abc import Callable, Iterator
 from typing import Any
 
@@ -26,8 +27,8 @@ def _from_1(data: Data) -> None:
 
 
 def _as_it_is(data: Data) -> None:
-    """Version 2 knew no look, furniture, doors and postures, version 3 no light that follows the face, version 5 no eyes
-    that look elsewhere and nothing of how a light is held: what is missing takes its default."""
+    """Version 2 knew no look, furniture, doors and postures, version 3 no light that follows the face: what is missing
+    takes its default."""
 
 
 def _renamed(holder: Data, field: str, names: dict[str, str]) -> None:
@@ -47,7 +48,26 @@ def _from_4(data: Data) -> None:
         _renamed(camera, "orientation", ORIENTATION)
 
 
-STEPS: tuple[Callable[[Data], None], ...] = (_from_1, _as_it_is, _as_it_is, _from_4, _as_it_is)
+OVER_THE_SITTER = 0.45  # [m] from the body's axis within which no stand is straight below
+
+
+def _from_5(data: Data) -> None:
+    """Version 5 did not say what holds a light: over the sitter it is a boom. What else is missing takes its default."""
+    photo_set = data.get("set")
+    sitter = photo_set.get("sitter") if isinstance(photo_set, dict) else None
+    for light in _lights(data):
+        place, source = light.get("place"), light.get("source")
+        if isinstance(source, dict) and source.get("kind") == "window":
+            continue
+        try:
+            off = math.hypot(place["x"] - sitter["x"], place["z"] - sitter["z"])  # type: ignore[index]
+        except (TypeError, KeyError):
+            continue
+        if off < OVER_THE_SITTER:
+            light.setdefault("holding", "boom")
+
+
+STEPS: tuple[Callable[[Data], None], ...] = (_from_1, _as_it_is, _as_it_is, _from_4, _from_5)
 """From each version to the next."""
 VERSION = len(STEPS) + 1
 

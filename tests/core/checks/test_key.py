@@ -3,11 +3,14 @@
 import unittest
 from dataclasses import replace
 
+import numpy as np
+
 from deep_amber.core.checks.key import EASED, HOT, key_findings
 from deep_amber.core.model import Bowl, Panel, Point
 from deep_amber.core.model.look import PRESETS
-from deep_amber.core.pattern.reach import ANYWHERE
-from deep_amber.core.steps import answer_text, message, states_of
+from deep_amber.core.pattern.cannot import advice_of
+from deep_amber.core.pattern.reach import ANYWHERE, Fronts, Support, hindrances
+from deep_amber.core.steps import answer_text, findings_of, message, states_of
 from tests.core.pattern.lit import BARE, BOX, OCTA, lit, measured, named, reading
 from tests.sets import mesh_of, plain_set, with_light
 
@@ -106,6 +109,59 @@ class Face(unittest.TestCase):
         self.assertNotIn("key.glare", found(lit(60, 30, 1.4, OCTA, glasses="thin")))
 
 
+class HeldUp(unittest.TestCase):
+    """What holds a light over the sitter."""
+
+    def over(self, **changes):
+        s = lit(0, 80, 1.2)
+        return replace(s, lights=(replace(s.lights[0], **changes),))
+
+    def test_a_stand_straight_below_would_stand_in_the_sitter(self):
+        made = found(self.over())
+        self.assertEqual(made["key.stand"].severity, "warn")
+        self.assertIn("would stand in the sitter", message(made["key.stand"]))
+        after = made["key.stand"].mend.photo_set
+        self.assertEqual(after.lights[0].holding, "boom")
+        self.assertEqual(after.lights[0].place, self.over().lights[0].place)
+        self.assertNotIn("key.stand", found(after))
+
+    def test_the_usual_caution_goes_with_what_hangs_over_somebody(self):
+        self.assertIn("counterweight", message(found(self.over(holding="boom"))["key.boom"]))
+        self.assertIn("licensed", message(found(self.over(holding="ceiling arm"))["key.boom"]))
+        self.assertNotIn("key.boom", found(self.over(holding="hand")))
+
+    def test_a_boom_reaches_no_farther_than_the_kits(self):
+        s = self.over(holding="boom", boom_reach=1.6)
+        mesh = mesh_of(s)
+
+        def stand(support):
+            return [f for f in findings_of(s, mesh, support=support) if f.code == "key.stand"]
+
+        self.assertEqual(stand(Support(3.0, 2.0)), [])
+        (short,) = stand(Support(3.0, 1.0))
+        self.assertIn("reaches 160 cm", message(short))
+        self.assertEqual(short.mend.photo_set.lights[0].boom_reach, 0.8)
+
+    def test_the_way_over_the_sitter_is_on_a_boom(self):
+        way = advice_of(lit(30, 30, 1.0), mesh_of(lit(30, 30, 1.0)), "overhead").ways[0]
+        light = way.photo_set.lights[0]
+        self.assertEqual((light.holding, "on a boom" in answer_text(way)), ("boom", True))
+
+    def test_arms_and_hands_end_where_they_end(self):
+        s = lit(0, 30, 2.0)
+        centre = np.array([[0.0, 2.4, 3.0]])
+        half = np.array([[0.3, 0, 0]]), np.array([[0, 0.3, 0]])
+        fronts = Fronts(centre, *half)
+
+        def why(holding):
+            held = replace(s, lights=(replace(s.lights[0], holding=holding),))
+            return hindrances(held, mesh_of(s), 0, fronts)[0]
+
+        self.assertIn("no hand", why("hand"))
+        self.assertIn("arm on the wall", why("wall arm"))
+        self.assertEqual((why("stand"), why("ceiling arm")), ("", ""))
+
+
 class Figures(unittest.TestCase):
     def test_softness_clearance_and_feather(self):
         s = lit(-30, 30)
@@ -122,7 +178,6 @@ class Figures(unittest.TestCase):
         )
         self.assertNotIn("key.feather", made)
         self.assertNotIn("key.boom", made)
-        self.assertIn("nobody under it", message(found(lit(0, 80, 1.2))["key.boom"]))
         past = with_light(s, aim=replace(s.lights[0].aim, x=s.lights[0].aim.x + 0.4))
         self.assertIn("the face loses", message(found(past)["key.feather"]))
 

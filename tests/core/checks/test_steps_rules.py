@@ -261,6 +261,14 @@ class SitterAndCamera(Rules):
         board = Panel(Point(0.0, 1.2, 2.8), Point(0.0, 1.2, 1.8), 0.2, 0.2)
         self.one(replace(s, panels=(board,)), "camera.gear")
 
+    def test_what_stands_before_the_lens_from_below_is_lowered(self):
+        s = plain_set()
+        board = Panel(Point(0.0, 0.8, 2.3), s.camera.aim, 0.5, 0.5, "white", "flat", holding="lap", name="board")
+        low = replace(s, panels=(board,))
+        finding = self.one(low, "camera.gear")
+        self.assertEqual(finding.mend.acts[0].code, "thing.down")
+        self.mended(low, "camera.gear")
+
     def test_headroom_too_much_and_too_little(self):
         s = plain_set()
         for by in (0.22, -0.28):

@@ -4,8 +4,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..picture.lens_rays import Size
 from ..kit.emission import emissions
+from ..picture.lens_rays import Size
 from ..simulation.exposing import exposed, lights_on
 from ..simulation.layers import bounced_layer
 from ..simulation.obstacles import obstacles, rows_of

@@ -8,11 +8,11 @@ import numpy as np
 from ..exposure.response import stops_from_mid_grey
 from ..model.look import Look
 from ..simulation.readings import Readings
-from .ratio import asks_for_the_middle
 from ..simulation.sensors import CHEEK_RADIUS, POINTS
 from ..sitter.face import vertices_near
 from ..sitter.mesh import SKIN, SitterMesh
 from ..srgb import LUMINANCE
+from .ratio import asks_for_the_middle
 
 TOLERANCE = 1 / 3  # stops either side of an aim: one click of the camera
 KEY_OFFSET = {"high": 2 / 3, "middle": 0.0, "low": -2 / 3}

@@ -24,7 +24,8 @@ def backdrop_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator
         seen = coverage(photo_set)
         yield from _width(photo_set, seen)
         yield from _top(photo_set, seen)
-    yield from shadow_findings(photo_set, mesh, go_on)
+    if not photo_set.backdrop.translucent:  # what shows on a sheet lit from behind is its own light
+        yield from shadow_findings(photo_set, mesh, go_on)
     yield from material_findings(photo_set, mesh)
 
 

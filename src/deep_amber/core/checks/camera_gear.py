@@ -2,15 +2,18 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
+from typing import get_args
 
 import numpy as np
 
 from ..answer import Answer, mend
 from ..editing.move_light import move_light, move_panel
 from ..framing.in_frame import InFrame, gear_in_frame, projected
+from ..geometry.held import ANY_SIDE, foot_of, stands_free
 from ..geometry.quads import field_of_view
 from ..geometry.vectors import aiming_axes
-from ..model.set import Set
+from ..model.light import StandSide
+from ..model.set import Set, with_light
 from ..sitter.face import face_marks
 from ..sitter.mesh import HAIR, SCALP, SKIN, SitterMesh
 from ..sitter.pose import posed
@@ -21,22 +24,52 @@ LEAST_HEADROOM, MOST_HEADROOM, WANTED_HEADROOM = 0.0, 0.20, 0.08  # of the pictu
 CROPPED_BELOW = 0.45  # [m] of picture height at the face under which a cut crown is meant
 
 
-def _moved(photo_set: Set, found: InFrame, by: float) -> Set:
-    """The thing that far aside, still facing what it faces."""
+def _moved(photo_set: Set, found: InFrame, aside: float, up: float) -> Set:
+    """The thing that far aside and up [m], still facing what it faces."""
     right, _, _ = aiming_axes(photo_set.camera.place, photo_set.camera.aim)
     thing = getattr(photo_set, found.kind)[found.index]
-    at = thing.place.array + right * by
-    to = {"x": float(at[0]), "z": float(at[2])}
+    at = thing.place.array + right * aside
+    to = {"x": float(at[0]), "y": float(at[1]) + up, "z": float(at[2])}
     return (move_light if found.kind == "lights" else move_panel)(photo_set, found.index, "place", to).photo_set
 
 
-def _out_of_frame(photo_set: Set, found: InFrame, name: str) -> Answer | None:
-    for step in range(1, MOST_STEPS + 1):
-        made = _moved(photo_set, found, found.side * step * STEP)
-        if not any((g.kind, g.index) == (found.kind, found.index) for g in gear_in_frame(made)):
-            side = "camera-right" if found.side > 0 else "camera-left"
-            return mend(made, "thing.aside", {"by_m": step * STEP}, thing=name, side=side)
-    return None
+def _out_of_frame(photo_set: Set, found: InFrame, name: str) -> list[Answer]:
+    """The least steps aside, up and down that take it out of the picture, the least of them first; then a boom's stand
+    elsewhere."""
+    side = "camera-right" if found.side > 0 else "camera-left"
+    ways = {
+        "thing.aside": (found.side, 0.0),
+        "thing.up": (0.0, 1.0),
+        "thing.down": (0.0, -1.0),
+        "thing.across": (-found.side, 0.0),
+    }
+    made = []
+    for code, (aside, up) in ways.items():
+        for step in range(1, MOST_STEPS + 1):
+            by = step * STEP
+            tried = _moved(photo_set, found, aside * by, up * by)
+            if _is_out(tried, found):
+                made.append((by, mend(tried, code, {"by_m": by}, thing=name, side=side)))
+                break
+    return [answer for _, answer in sorted(made, key=lambda k: k[0])] + _elsewhere(photo_set, found, name)
+
+
+def _is_out(photo_set: Set, found: InFrame) -> bool:
+    return not any((g.kind, g.index) == (found.kind, found.index) for g in gear_in_frame(photo_set))
+
+
+def _elsewhere(photo_set: Set, found: InFrame, name: str) -> list[Answer]:
+    """The stand of its boom on another side."""
+    thing = getattr(photo_set, found.kind)[found.index]
+    if found.part != "stand" or found.kind != "lights" or thing.holding != "boom":
+        return []
+    made = []
+    for side in get_args(StandSide):
+        tried = with_light(photo_set, found.index, replace(thing, stand_side=side))
+        foot = foot_of(tried, tried.lights[found.index])
+        if side != ANY_SIDE and foot and stands_free(tried, *foot) and _is_out(tried, found):
+            made.append(mend(tried, "thing.boom", {"reach_m": thing.boom_reach}, thing=name, side=side))
+    return made
 
 
 def gear_findings(photo_set: Set) -> Iterator[Finding]:
@@ -47,8 +80,9 @@ def gear_findings(photo_set: Set) -> Iterator[Finding]:
             continue  # behind or beside the sitter it may be meant to show
         side = "camera-right" if found.side > 0 else "camera-left"
         named = {"thing": thing.name, "part": found.part, "side": side}
-        made = _out_of_frame(photo_set, found, thing.name)
-        yield Finding("camera.gear", "warn", {"inward_share": found.inward}, named, made)
+        mends = _out_of_frame(photo_set, found, thing.name)
+        first = mends[0] if mends else None
+        yield Finding("camera.gear", "warn", {"inward_share": found.inward}, named, first, tuple(mends[1:]))
 
 
 def crown_in_picture(photo_set: Set, mesh: SitterMesh) -> float:

@@ -18,7 +18,7 @@ from ..pattern.face_points import face_points
 from ..pattern.feather import LEAST, feather_of
 from ..pattern.key_light import key_light
 from ..pattern.measures import Measures, measures_of
-from ..pattern.reach import ANYWHERE, FOOT_OUT, Support
+from ..pattern.reach import ANYWHERE, Support
 from ..pattern.reading import PatternReading, read_pattern
 from ..pattern.softness import others
 from ..pattern.wanted import is_wanted
@@ -28,6 +28,7 @@ from ..simulation.readings import readings_of
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 from .finding import Finding, GoOn, stages_for
+from .held import held_findings
 from .sitter import glare_findings
 
 DEEP, EASED = -1.6, -1.3  # stops of the sockets under the face: dark, and no longer (assumptions)
@@ -63,7 +64,7 @@ def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support
     yield from _softness(reading)
     yield from _feather(stages)
     yield from _clearance(photo_set, light)
-    yield from _boom(photo_set, light)
+    yield from held_findings(photo_set, support)
 
 
 def _pattern(stages: Stages, reading: PatternReading, support: Support) -> Iterator[Finding]:
@@ -249,14 +250,6 @@ def _feather(stages: Stages) -> Iterator[Finding]:
     if found and found.off >= 3 * LEAST:
         figures = {"off_degrees": found.off, "face_stops": found.face, "backdrop_stops": found.backdrop}
         yield Finding("key.feather", "note", figures)
-
-
-def _boom(photo_set: Set, light: Light) -> Iterator[Finding]:
-    """A light over somebody hangs on a boom, which can tip."""
-    level = float(np.hypot(light.place.x - photo_set.sitter.x, light.place.z - photo_set.sitter.z))
-    if level >= FOOT_OUT or light.source.kind == "window" or light.role == "room":
-        return
-    yield Finding("key.boom", "note", {"level_distance_m": level})
 
 
 def _clearance(photo_set: Set, light: Light) -> Iterator[Finding]:

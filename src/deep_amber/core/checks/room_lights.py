@@ -6,8 +6,10 @@ from dataclasses import replace
 import numpy as np
 
 from ..answer import mend
+from ..geometry.held import foot_of
 from ..model.furniture import Door
 from ..model.light import Light
+from ..model.panel import Panel
 from ..model.set import Set
 from ..sitter.mesh import SitterMesh
 from .finding import Finding, GoOn
@@ -71,10 +73,10 @@ def _before(photo_set: Set, door: Door, x: float, z: float) -> bool:
 
 def door_findings(photo_set: Set) -> Iterator[Finding]:
     """What stands before a door."""
-    things = [
-        (k.name, k.place.x, k.place.z) for k in photo_set.lights if k.source.kind != "window" and k.role != "room"
-    ]
-    things += [(k.name, k.place.x, k.place.z) for k in photo_set.panels if k.holding in ("stand", "floor")]
+    gear: tuple[Light | Panel, ...] = (*photo_set.lights, *photo_set.panels)
+    held = [(k.name, foot_of(photo_set, k)) for k in gear]
+    things = [(name, *foot) for name, foot in held if foot is not None]
+    things += [(k.name, k.place.x, k.place.z) for k in photo_set.panels if k.holding == "floor"]
     things += [(k.name, k.x, k.z) for k in photo_set.furniture if k.base < door_head(photo_set)]
     things.append(("the camera", photo_set.camera.place.x, photo_set.camera.place.z))
     for door in photo_set.doors:

@@ -5,6 +5,7 @@ from typing import Any
 
 from ..gear.gels import GELS
 from ..gear.modifiers import BarnDoors, Octa, Softbox
+from ..model.light import Light
 from ..model.set import Set, with_light
 from ..model.things import COUNTED, thing_index
 from ..problem import NotAccepted, Problem
@@ -22,13 +23,22 @@ LABELS = {
     "grid": "grid",
     "surface": "surface",
     "shape": "shape",
+    "back": "other side",
     "holding": "held by",
+    "stand_side": "stand of its boom",
 }
 GELS_LABEL, DOORS_LABEL = "gel", "barn doors"
 
 
 def _of(part: Any, at: str, labels: dict[str, str] = LABELS) -> list[Choice]:
     return [Choice(f"{at}.{name}", labels[name], options, chosen) for name, options, chosen in options_of(part, labels)]
+
+
+def _left_out(light: Light) -> tuple[str, ...]:
+    """Choices that a light does not have: nothing holds a window, and only a boom has a stand aside."""
+    if not light.source.on_stand or light.role == "room":
+        return ("holding", "stand_side")
+    return () if light.holding == "boom" else ("stand_side",)
 
 
 def choices_of(photo_set: Set, thing: str) -> list[Choice]:
@@ -40,6 +50,7 @@ def choices_of(photo_set: Set, thing: str) -> list[Choice]:
         return _of(photo_set.panels[i], thing)
     light = photo_set.lights[i]
     own = [c for c in _of(light, thing) if not c.field.endswith(".grid") or takes_grid(light)]
+    own = [c for c in own if c.field.rpartition(".")[2] not in _left_out(light)]
     if light.source.takes_gels:
         gel = " + ".join(light.gels) or NONE
         own.append(Choice(f"{thing}.gels", GELS_LABEL, (NONE, *GELS), gel))

@@ -22,8 +22,11 @@ FURNITURE = {
     "chest": (0.9, 0.45, 0.85, WOOD),
     "sofa": (1.8, 0.85, 0.8, CLOTH),
     "bed": (0.9, 2.0, 0.5, CLOTH),
+    "curtain": (0.06, 1.5, 2.2, CLOTH),
+    "black cloth": (0.02, 2.0, 2.2, Surface(0.04)),
 }
 DOOR = "door"
+"""Curtain and cloth hang along a side wall, over a part of it."""
 FROM_CORNER = 0.1  # [m]
 PLACES = 12  # tried along each side wall
 

@@ -80,6 +80,7 @@ def light_fields(photo_set: Set, i: int) -> dict[str, Field]:
         **(doors if light.barn_doors else {}),
         **_aims(at),
         f"{at}.roll": plain("roll", "angle", f"{at}.roll"),
+        **({f"{at}.boom_reach": plain("boom reach", "length", f"{at}.boom_reach")} if light.holding == "boom" else {}),
         f"{at}.trim": plain("trim, stops", "stops", f"{at}.trim"),
     }
 
@@ -98,6 +99,7 @@ def panel_fields(photo_set: Set, i: int) -> dict[str, Field]:
         f"{at}.width": plain("width", "length", f"{at}.width"),
         f"{at}.height": plain("height", "length", f"{at}.height"),
         **fold,
+        **({f"{at}.boom_reach": plain("boom reach", "length", f"{at}.boom_reach")} if panel.holding == "boom" else {}),
         **_places(at, "height, middle"),
         **_aims(at),
     }

@@ -18,6 +18,7 @@ LABELS = {
     "glasses": "glasses",
     "hung": "hangs",
     "creases": "creases",
+    "translucent": "light comes through",
     "orientation": "orientation",
     "purpose": "purpose",
     "key": "key",

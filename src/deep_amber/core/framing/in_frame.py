@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..geometry.held import held_by
 from ..geometry.quads import Quad, emitter_quad, field_of_view, panel_quads
 from ..geometry.vectors import aiming_axes
 from ..model.camera import Camera
@@ -49,14 +50,10 @@ def _sheet(quad: Quad) -> np.ndarray:
     return np.array(quad.centre) + u.reshape(-1, 1) * quad.half_x + v.reshape(-1, 1) * quad.half_y
 
 
-def _stand(thing: Light | Panel) -> np.ndarray:
-    """Points up the stand, from the floor to the thing; none for what is held otherwise."""
-    if isinstance(thing, Panel) and thing.holding != "stand":
-        return np.zeros((0, 3))
-    if isinstance(thing, Light) and (not thing.source.on_stand or thing.role == "room"):
-        return np.zeros((0, 3))
-    heights = np.linspace(0.0, thing.place.y, 2 * SAMPLES)
-    return np.stack([np.full_like(heights, thing.place.x), heights, np.full_like(heights, thing.place.z)], 1)
+def _stand(photo_set: Set, thing: Light | Panel) -> np.ndarray:
+    """Points along what holds the thing; none where nothing is seen of it."""
+    share = np.linspace(0.0, 1.0, 2 * SAMPLES)[:, None]
+    return np.concatenate([np.zeros((0, 3)), *(a + (b - a) * share for a, b in held_by(photo_set, thing))])
 
 
 def _seen(camera: Camera, points: np.ndarray) -> tuple[float, int] | None:
@@ -81,7 +78,7 @@ def gear_in_frame(photo_set: Set) -> list[InFrame]:
                 continue
             quads = [emitter_quad(thing)] if kind == "lights" else panel_quads(thing)
             front = np.concatenate([_sheet(q) for q in quads])
-            for part, points in (("front", front), ("stand", _stand(thing))):
+            for part, points in (("front", front), ("stand", _stand(photo_set, thing))):
                 seen = _seen(camera, points[_before_backdrop(photo_set, points)])
                 if seen and not (kind == "lights" and thing.source.kind == "window"):
                     found.append(InFrame(kind, i, part, *seen))

@@ -9,15 +9,18 @@ from ..gear.face import Face
 from ..gear.sources import Window
 from ..model.backdrop import Backdrop
 from ..model.camera import Camera
-from ..model.furniture import Furniture
+from ..model.furniture import Door, Furniture
 from ..model.light import Light
 from ..model.panel import Panel
-from ..model.room import Surface
+from ..model.room import Room, Surface
 from ..model.set import Set
 from .vectors import UP, Vector, aiming_axes, cross, fixed, unit
 
 SWEEP_HEIGHT = 0.004  # [m] that what lies on the floor is over it
 WINDOW_SILL = 0.002  # [m] that a window's pane stands before its wall, so that the two are told apart
+BEYOND = Surface(0.04)  # of an open door: what is behind it is dark and throws hardly anything back (assumption)
+CAMERA_BODY = (0.14, 0.10, 0.06)  # [m] wide, high, behind the pupil (assumption)
+STAND_BESIDE, POLE = 0.08, 0.03  # [m] from a backdrop's edge to its stand, and across its poles
 KEPT = 256  # results kept for things that did not change: a picture asks for each many times
 
 
@@ -138,17 +141,62 @@ def panel_quads(panel: Panel) -> tuple[Quad, ...]:
             centre = middle + side * up * high + along * high
             strips.append(quad_of(centre, -right * panel.width / 2, side * along * high))
         return tuple(strips)
-    return (quad_of(middle, -right * panel.width / 2, up * panel.height / 2),)
+    return (quad_of(middle, -right * panel.width / 2, up * panel.height / 2, panel.shape == "round"),)
+
+
+def as_rectangle(quad: Quad) -> Quad:
+    """A rectangle; for an ellipse the one of its area: what it throws is the same but very near."""
+    if not quad.round:
+        return quad
+    side = np.sqrt(np.pi) / 2
+    return quad_of(quad.centre, side * np.array(quad.half_x), side * np.array(quad.half_y))
 
 
 def still_quads(photo_set: Set) -> tuple[tuple[Quad, Surface], ...]:
-    """The surfaces that stand beside the walls: backdrop, its sweep, furniture."""
+    """The surfaces that stand beside the walls: backdrop, its sweep, furniture, doors that stand open."""
     backdrop = photo_set.backdrop
     made = [(backdrop_quad(backdrop), backdrop.surface)]
     sweep = sweep_quad(backdrop)
     if sweep:
         made.append((sweep, backdrop.surface))
-    return (*made, *((quad, piece.surface) for piece in photo_set.furniture for quad in furniture_quads(piece)))
+    made += [(quad, piece.surface) for piece in photo_set.furniture for quad in furniture_quads(piece)]
+    return (*made, *((opening_quad(photo_set.room, k), BEYOND) for k in photo_set.doors if k.opens == "stands open"))
+
+
+def opening_quad(room: Room, door: Door) -> Quad:
+    """The opening of a door in its wall, its face into the room."""
+    half, high = door.width / 2, UP * door.height / 2
+    if door.wall in ("left", "right"):
+        side = -1.0 if door.wall == "left" else 1.0
+        middle = np.array([side * (room.width / 2 - SWEEP_HEIGHT), door.height / 2, door.along])
+        return quad_of(middle, np.array([0.0, 0.0, side * half]), high)
+    side = -1.0 if door.wall == "back" else 1.0
+    z = SWEEP_HEIGHT if door.wall == "back" else room.depth - SWEEP_HEIGHT
+    return quad_of(np.array([door.along, door.height / 2, z]), np.array([-side * half, 0.0, 0.0]), high)
+
+
+def camera_quad(camera: Camera) -> Quad:
+    """The body of the camera behind its lens, as a sheet that light from behind it meets."""
+    right, up, forward = aiming_axes(camera.place, camera.aim)
+    wide, high, behind = CAMERA_BODY
+    return quad_of(camera.place.array - forward * behind, -right * wide / 2, up * high / 2)
+
+
+def backdrop_bars(backdrop: Backdrop) -> tuple[Quad, ...]:
+    """The two stands and the bar of a backdrop on stands, as strips toward the camera; none when it hangs otherwise."""
+    if backdrop.hung != "on stands" or backdrop.kind == "wall":
+        return ()
+    quad = backdrop_quad(backdrop)
+    along, middle = unit(np.array(quad.half_x)), np.array(quad.centre)
+    out, thick = backdrop.width / 2 + STAND_BESIDE, along * POLE / 2
+    made = []
+    for side in (-1, 1):
+        pole = middle + side * along * out
+        pole[1] = backdrop.height / 2
+        made.append(quad_of(pole, thick, UP * backdrop.height / 2))
+    top = middle.copy()
+    top[1] = backdrop.height + POLE / 2
+    return (*made, quad_of(top, along * out, UP * POLE / 2))
 
 
 @lru_cache(maxsize=KEPT)

@@ -13,6 +13,7 @@ from ..assumptions import GRID_PASSES
 from ..exposure.colour import light_colour
 from ..gear import beams
 from ..gear.gels import GELS, shifted_temperature
+from ..gear.modifiers import Front
 from ..gear.sources import Window
 from ..geometry.quads import KEPT, emitter_quad, quad_of
 from ..geometry.vectors import aiming_axes, fixed
@@ -37,6 +38,15 @@ def _mean_pattern(hot: float, round_front: bool, hole: float) -> float:
     if round_front:
         return float(share @ 2.0 ** (-hot * (hole + (1 - hole) * (places[:, 0] + 1) / 2)))
     return float(share @ 2.0 ** (-hot * (places**2).sum(1)))
+
+
+def _off_middle(front: Front) -> np.ndarray:
+    """(10, 10) pattern of a round front whose hot centre is over its middle, at Gauss-Legendre nodes, its peak 1."""
+    a, b = emitter_nodes(10, 10)[0].T
+    r = np.sqrt((a + 1) / 2)
+    x, y = r * np.cos(np.pi * b), r * np.sin(np.pi * b)
+    relative = 2.0 ** (-front.hot * (x**2 + (y - front.hot_up) ** 2))
+    return np.asarray((relative / relative.max()).reshape(10, 10))
 
 
 def _window(light: Light, source: Window) -> tuple[Emission, ...]:
@@ -74,13 +84,15 @@ def _emissions(light: Light) -> tuple[Emission, ...]:
     cut: float = float(light.grid) or float(getattr(light.modifier, "fabric_grid", 0.0))
     if cut:
         beam, lobe = beam * beams.tube_cut(cut) * GRID_PASSES, None
+    pattern = _off_middle(front) if front.hot_up else None
+    mean = float(emitter_nodes(10, 10)[1] @ pattern.ravel()) if pattern is not None else None
     radiance = (
         on_axis
         * peak
         / (
             quad.area
             * (math.pi / 4 * (1 - front.hole) if quad.round else 1.0)
-            * _mean_pattern(front.hot, quad.round, front.hole)
+            * (_mean_pattern(front.hot, quad.round, front.hole) if mean is None else mean)
         )
     )
     finer = min(1.0, beams.half_power_angle(beam) / 0.6)
@@ -89,7 +101,8 @@ def _emissions(light: Light) -> tuple[Emission, ...]:
         lobe or 0.0,
         round_front=quad.round,
         hole=front.hole,
-        hot=front.hot,
+        hot=front.hot if pattern is None else 0.0,
+        pattern=pattern,
         beam=None if lobe is not None else beam / peak,
         finer=finer,
     )
@@ -98,9 +111,22 @@ def _emissions(light: Light) -> tuple[Emission, ...]:
 
 @lru_cache(maxsize=KEPT)
 def shape_of(light: Light) -> Light:
-    """The light without what only recombines its layer: output, trim, gels, whether it is on or follows the face, and names."""
+    """The light without what only recombines its layer: output, trim, gels, whether it is on or follows the face, what
+    holds it, and names."""
     return replace(
-        light, output=0.0, trim=0.0, gels=(), on=True, name="-", role="other", follow=False, item="", modifier_item=""
+        light,
+        output=0.0,
+        trim=0.0,
+        gels=(),
+        on=True,
+        name="-",
+        role="other",
+        follow=False,
+        holding="stand",
+        stand_side="where it fits",
+        boom_reach=1.0,
+        item="",
+        modifier_item="",
     )
 
 

@@ -10,7 +10,7 @@ from annotated_types import Interval, MaxLen, MinLen
 from ..gear.modifiers import Modifier
 from ..gear.sources import Source
 from ..model.limits import check_limits
-from ..model.panel import PanelSurface
+from ..model.panel import PanelBack, PanelShape, PanelSurface
 from ..model.room import Surface
 from ..model.set import Set
 from ..problem import Problem
@@ -62,7 +62,8 @@ class PanelItem:
     """[m]"""
     height: Annotated[float, Interval(ge=0.1, le=4.0)] = 1.2
     """[m]"""
-    shape: Literal["flat", "V-flat", "curved"] = "flat"
+    shape: PanelShape = "flat"
+    back: PanelBack = "as its front"
     quantity: Quantity = 1
 
 
@@ -108,9 +109,9 @@ class CameraItem:
 @dataclass(frozen=True)
 class LensItem:
     name: Name
-    shortest: Annotated[float, Interval(ge=8.0, le=800.0)] = 50.0
+    shortest: Annotated[float, Interval(ge=4.0, le=800.0)] = 50.0
     """Shortest focal length [mm]."""
-    longest: Annotated[float, Interval(ge=8.0, le=800.0)] = 50.0
+    longest: Annotated[float, Interval(ge=4.0, le=800.0)] = 50.0
     """Longest focal length [mm]; the same for a fixed lens."""
     widest: Annotated[float, Interval(ge=0.8, le=22.0)] = 1.8
     """Widest aperture [f-number]."""

@@ -50,3 +50,5 @@ class Backdrop:
     grain: Annotated[float, Interval(ge=0.005, le=1.0)] = 0.25
     """Size of the blotches [m]."""
     creases: Creases = "none"
+    translucent: bool = False
+    """Whether light comes through it, as through a bed sheet: lit from behind it glows."""

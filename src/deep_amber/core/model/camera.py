@@ -15,9 +15,9 @@ class Lens:
     """A lens of the kit."""
 
     name: Annotated[str, MinLen(1), MaxLen(60)]
-    shortest: Annotated[float, Interval(ge=8.0, le=800.0)]
+    shortest: Annotated[float, Interval(ge=4.0, le=800.0)]
     """Shortest focal length [mm]."""
-    longest: Annotated[float, Interval(ge=8.0, le=800.0)]
+    longest: Annotated[float, Interval(ge=4.0, le=800.0)]
     """Longest focal length [mm]; the same for a fixed lens."""
     widest: Annotated[float, Interval(ge=0.8, le=22.0)]
     """Widest aperture [f-number]."""
@@ -29,7 +29,7 @@ class Camera:
     """The lens pupil [m]."""
     aim: Point
     """What the middle of the frame looks at [m]."""
-    focal_length: Annotated[float, Interval(ge=8.0, le=600.0)]
+    focal_length: Annotated[float, Interval(ge=4.0, le=600.0)]
     """[mm]"""
     aperture: Annotated[float, Interval(ge=0.9, le=64.0)]
     """f-number N."""
@@ -39,7 +39,7 @@ class Camera:
     """ISO arithmetic speed."""
     white_balance: Annotated[float, Interval(ge=2000.0, le=12000.0)] = 5600.0
     """Colour temperature that comes out neutral [K]."""
-    sensor_width: Annotated[float, Interval(ge=4.0, le=60.0)] = 24.0
+    sensor_width: Annotated[float, Interval(ge=3.0, le=60.0)] = 24.0
     """The sensor's shorter side [mm]."""
     sensor_height: Annotated[float, Interval(ge=4.0, le=60.0)] = 36.0
     """The sensor's longer side [mm]."""

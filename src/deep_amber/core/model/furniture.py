@@ -18,9 +18,9 @@ class Furniture:
     """Its middle toward camera-right [m]."""
     z: Coordinate
     """Its middle from the back wall [m]."""
-    width: Annotated[float, Interval(ge=0.1, le=5.0)] = 0.8
+    width: Annotated[float, Interval(ge=0.02, le=5.0)] = 0.8
     """Toward camera-right [m]."""
-    depth: Annotated[float, Interval(ge=0.1, le=5.0)] = 0.4
+    depth: Annotated[float, Interval(ge=0.02, le=5.0)] = 0.4
     """From back to front [m]."""
     height: Annotated[float, Interval(ge=0.1, le=5.0)] = 0.8
     """Of the box [m]."""
@@ -40,4 +40,5 @@ class Door:
     """[m]"""
     height: Annotated[float, Interval(ge=1.0, le=4.0)] = 2.0
     """[m]"""
-    opens: Literal["into the room", "outward", "slides"] = "into the room"
+    opens: Literal["into the room", "outward", "slides", "stands open"] = "into the room"
+    """One that stands open is an opening: light goes out by it, and it shows dark."""

@@ -26,6 +26,8 @@ Gel = Literal[
     "one stop grey",
     "two stops grey",
 ]
+Holding = Literal["stand", "boom", "clamp", "wall arm", "ceiling arm", "furniture", "hand"]
+StandSide = Literal["where it fits", "behind", "camera-left", "camera-right", "toward camera", "toward backdrop"]
 Role = Literal["key", "fill", "rim", "background", "room", "other"]
 
 
@@ -52,6 +54,13 @@ class Light:
     """Turn about its axis [degrees]."""
     trim: Annotated[float, Interval(ge=-4.0, le=4.0)] = 0.0
     """Stops by which own meter readings correct the table."""
+    holding: Holding = "stand"
+    """What holds it: a stand straight below, a boom on a stand aside, a clamp, an arm on a wall or the ceiling, a piece of
+    furniture under it, somebody's hand."""
+    stand_side: StandSide = "where it fits"
+    """Where the stand of its boom is, seen from the light; behind is away from what it is aimed at."""
+    boom_reach: Annotated[float, Interval(ge=0.2, le=4.0)] = 1.2
+    """Level, from the boom's stand to the light [m]."""
     on: bool = True
     follow: bool = False
     """Whether it keeps its place to the facial plane when the sitter moves."""

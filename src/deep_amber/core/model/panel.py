@@ -8,11 +8,13 @@ from annotated_types import Interval, MaxLen, MinLen
 from .point import Point
 
 PanelSurface = Literal["white", "silver", "gold", "black", "silk", "bed sheet"]
+PanelBack = Literal["as its front", "white", "silver", "gold", "black"]
+PanelShape = Literal["flat", "round", "V-flat", "curved"]
 
 
 @dataclass(frozen=True)
 class Panel:
-    """Reflector, flag, board, V-flat, scrim or under-chin reflector. Both faces are alike."""
+    """Reflector, flag, board, disc, V-flat, scrim or under-chin reflector."""
 
     place: Point
     """Its middle [m]."""
@@ -24,11 +26,15 @@ class Panel:
     """[m]"""
     surface: PanelSurface = "white"
     """Silk and bed sheet let light through."""
-    shape: Literal["flat", "V-flat", "curved"] = "flat"
-    """A V-flat is folded upright in its middle, a curved one bends about its level middle line."""
+    back: PanelBack = "as its front"
+    """The other face; a board of two sides lets nothing through."""
+    shape: PanelShape = "flat"
+    """A round one is an ellipse of its width and height; a V-flat is folded upright in its middle, a curved one bends about its level middle line."""
     fold: Annotated[float, Interval(ge=40.0, le=180.0)] = 100.0
     """Angle between the wings of a V-flat, or between the outer strips of a curved one [degrees]."""
-    holding: Literal["stand", "held", "floor", "lap"] = "stand"
+    holding: Literal["stand", "boom", "held", "floor", "lap"] = "stand"
+    boom_reach: Annotated[float, Interval(ge=0.2, le=4.0)] = 1.2
+    """Level, from the stand of its boom, which is behind it, to the panel [m]."""
     name: Annotated[str, MinLen(1), MaxLen(40)] = "board"
     on: bool = True
     """In the set; one that is off is left out of the light."""

@@ -147,9 +147,7 @@ def _missing(
     rows = np.where(in_disc & ~free)[0]
     if not len(rows):
         return "it does not shine this way"
-    hits = stages.rays().first_hits(
-        _before(eye, points[rows], normals[rows]), ways[rows].astype(np.float32)
-    )
+    hits = stages.rays().first_hits(_before(eye, points[rows], normals[rows]), ways[rows].astype(np.float32))
     met = (hits.face >= 0) & (hits.distance < FAR)
     if not met.any():
         return "lid"  # the way to the lens is shut

@@ -13,10 +13,11 @@ from ..simulation.secondary import secondaries
 from ..simulation.stages import Stages, panels_standing
 from ..sitter.face import head_frame
 from ..srgb import LUMINANCE
-from ..transport.emitter import Emitter
+from ..transport.emitter import HALF_X, HALF_Y, ROUND, Emitter
 from .catchlights import Shown
 from .face_points import face_points
 
+SAME_PLACE = 1e-3  # [m]
 FAINT = -6.0  # stops under the brightest, from which a panel is not seen in the eye
 UNSEEN = float(np.log2(0.01))  # stops under the key, from which a light is none either (assumption: a hundredth)
 
@@ -34,6 +35,18 @@ def _around(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ...]:
     )
 
 
+def _in_shape(emitter: Emitter, discs: list[Quad]) -> Emitter:
+    """A round panel is mirrored round, though its light is that of a rectangle of its area."""
+    for disc in discs:
+        if np.linalg.norm(emitter.row[:3] - disc.centre) < SAME_PLACE and not emitter.row[ROUND]:
+            row = emitter.row.copy()
+            scale = np.linalg.norm(disc.half_x) / max(float(np.linalg.norm(row[HALF_X : HALF_X + 3])), 1e-9)
+            row[HALF_X : HALF_Y + 3] *= scale
+            row[ROUND] = 1.0
+            return Emitter(row, emitter.beam, emitter.pattern)
+    return emitter
+
+
 def _faces(emitter: Emitter, middle: np.ndarray) -> bool:
     return float((middle - emitter.row[:3]) @ emitter.row[9:12]) > 0
 
@@ -44,6 +57,7 @@ def mirrored_things(stages: Stages) -> list[Shown]:
     A panel that a light works through is listed as that light, and not as a panel too.
     """
     names = _panel_names(stages)
+    discs = [q for p in panels_standing(stages.photo_set) for q in panel_quads(p) if q.round]
     middle = head_frame(stages.mesh, stages.photo_set.sitter).in_room(face_points(stages.mesh).centre)
     found: list[tuple[str, Light, Emitter, float]] = []
     panels: dict[str, tuple[Light, Emitter, float]] = {}
@@ -72,5 +86,5 @@ def mirrored_things(stages: Stages) -> list[Shown]:
         stops = float(np.log2(max(value, 1e-12) / max(brightest, 1e-12)))
         if stops > FAINT or name == light.name:
             faint = value < keyed * 2**UNSEEN
-            made.append(Shown(name, emitter, _around(stages, light, emitter), stops, faint))
+            made.append(Shown(name, _in_shape(emitter, discs), _around(stages, light, emitter), stops, faint))
     return made

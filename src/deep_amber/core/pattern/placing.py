@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..geometry.held import in_the_sitter
 from ..geometry.quads import Quad, panel_quads
 from ..geometry.vectors import aiming_axes
 from ..model.light import Light
@@ -101,13 +102,19 @@ class Hung:
 
         made, light = self.photo_set, self.photo_set.lights[self.index]
         aims = nearer if self.panel is None else 1.0
-        moved = replace(light, place=there(light.place), aim=there(light.aim, aims))
+        moved = _on_boom(made, replace(light, place=there(light.place), aim=there(light.aim, aims)))
         made = with_light(made, self.index, moved)
         if self.panel is None:
             return made
         board = made.panels[self.panel]
         board = replace(board, place=there(board.place), aim=there(board.aim, nearer))
         return with_panel(made, self.panel, board)
+
+
+def _on_boom(photo_set: Set, light: Light) -> Light:
+    """The light on a boom where a stand straight below would stand in the sitter."""
+    inside = light.holding == "stand" and in_the_sitter(photo_set, light.place.x, light.place.z)
+    return replace(light, holding="boom") if inside else light
 
 
 def hung_key(photo_set: Set, index: int, carried: Carried) -> Hung | None:

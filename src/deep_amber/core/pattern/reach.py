@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..geometry.held import FOOT_OUT
 from ..geometry.quads import Quad, backdrop_quad, emitter_quad, furniture_quads, panel_quads
 from ..kit.owned import StandItem
 from ..model.set import Set
@@ -15,7 +16,7 @@ CLEAR = 0.002  # [m] kept from walls, floor and ceiling
 APART = 0.08  # [m] between fronts
 BODY_OUT, HEAD_OUT = 0.25, 0.20  # [m] from the body's axis, and round the face, where nothing else can be
 FRAME_PLACES = np.stack(np.meshgrid(np.linspace(0.01, 0.99, 9), np.linspace(0.01, 0.99, 9)), -1).reshape(-1, 2)
-FOOT_OUT = 0.45  # [m] from the body's axis where no stand's foot can be (assumption: knees and seat)
+ARM, HAND = 1.5, 2.3  # [m] that an arm on a wall reaches, and that a hand holds high (assumptions)
 
 
 @dataclass(frozen=True)
@@ -99,8 +100,17 @@ def _in_sitter(photo_set: Set, mesh: SitterMesh, samples: np.ndarray) -> np.ndar
     return near_head | ((level < BODY_OUT) & (samples[..., 1] < face[1] + 0.1)).any(1)
 
 
-def _without_stand(photo_set: Set, fronts: Fronts, support: Support) -> list[tuple[str, np.ndarray]]:
-    sitter = photo_set.sitter
+def _held(photo_set: Set, key: int, fronts: Fronts, support: Support) -> list[tuple[str, np.ndarray]]:
+    """What holds the key and how far that goes; a stand may be changed for a boom of the kit."""
+    light, sitter, room = photo_set.lights[key], photo_set.sitter, photo_set.room
+    x, y, z = fronts.centre.T
+    if light.holding == "hand":
+        return [(f"no hand holds it over {HAND:.1f} m", y > HAND)]
+    if light.holding == "wall arm":
+        to_wall = np.minimum(room.width / 2 - np.abs(x), np.minimum(z, room.depth - z))
+        return [("the arm on the wall does not reach", to_wall > ARM)]
+    if light.holding not in ("stand", "boom"):
+        return []
     level = np.hypot(fronts.centre[:, 0] - sitter.x, fronts.centre[:, 2] - sitter.z)
     need = FOOT_OUT - level
     return [
@@ -140,7 +150,7 @@ def hindrances(
     for name, places in _others(photo_set, key, board):
         gap = np.linalg.norm(samples[:, :, None] - places[None, None], axis=3).min((1, 2))
         note(name, gap < APART)
-    for name, where in _without_stand(photo_set, fronts, support):
+    for name, where in _held(photo_set, key, fronts, support):
         note(name, where)
     return found
 

@@ -80,6 +80,12 @@ def acts_of(photo_set: Set, hung: Hung | None, way: Way, key: np.ndarray, middle
     return (*made, *_asked(photo_set, way, key, middle))
 
 
+def _boomed(hung: Hung, place: np.ndarray) -> list[Act]:
+    """Whether it comes to hang on a boom."""
+    then = hung.moved(place).lights[hung.index].holding
+    return [Act("with.boom")] if then != hung.photo_set.lights[hung.index].holding else []
+
+
 def _round(photo_set: Set, name: str, now: float, then: float, middle: np.ndarray) -> Act:
     lens = _level(photo_set.camera.place.array, middle)[0]
     by = abs(wrapped(then - now))
@@ -101,7 +107,7 @@ def _carried(photo_set: Set, hung: Hung, place: np.ndarray, middle: np.ndarray) 
         acts.append(Act(code, {"by_m": abs(new_low - low), "to_m": new_low}, key))
     if abs(new_far - far) > LEAST_LENGTH:
         acts.append(Act("key.nearer" if new_far < far else "key.farther", {"by_m": abs(new_far - far)}, key))
-    return acts
+    return acts + _boomed(hung, place)
 
 
 def _asked(photo_set: Set, way: Way, key: np.ndarray, middle: np.ndarray) -> list[Act]:

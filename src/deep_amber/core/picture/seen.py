@@ -7,8 +7,8 @@ import numba as nb
 import numpy as np
 
 from ..assumptions import SHINE
-from ..geometry.quads import still_quads
-from ..model.room import SURFACE_NAMES
+from ..geometry.quads import backdrop_bars, still_quads
+from ..model.room import SURFACE_NAMES, Surface
 from ..model.set import Set
 from ..sitter.kinds import CLOTH_KIND, EYE_KIND, HAIR_KIND, LASH_KIND, SKIN_KIND, WALL_KIND
 from ..sitter.mesh import CLOTH, EYE_LEFT, EYE_RIGHT, GLASSES, HAIR, LASH, SCALP, SKIN, TROUSERS, Posed, SitterMesh
@@ -25,6 +25,7 @@ for _part, _kind in ((SKIN, SKIN_KIND), (CLOTH, CLOTH_KIND), (EYE_LEFT, EYE_KIND
 _SHINE_ROWS = [SHINE[k] for k in ("skin", "cloth", "eye", "cloth", "hair", "cloth")]
 ROUGHNESS = np.array([row[0] for row in _SHINE_ROWS], np.float64)
 F0 = np.array([row[1] for row in _SHINE_ROWS], np.float64)
+POLES = Surface(0.06)  # of stands and bars: black metal (assumption)
 SURFACE_LIFT, HAIR_LIFT = RAY_START, 6e-3  # start of shadow rays above the surface [m]
 
 
@@ -79,7 +80,8 @@ def _walls(lens, rays, room, quads, wall_normals, wall_colours, points, normals,
 
 
 def _wall_tables(photo_set: Set) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
-    room, things = photo_set.room, still_quads(photo_set)
+    room = photo_set.room
+    things = (*still_quads(photo_set), *((quad, POLES) for quad in backdrop_bars(photo_set.backdrop)))
     corners = np.array([[-room.width / 2, 0, 0], [room.width / 2, room.height, room.depth]])
     normals = [
         [1, 0, 0],

@@ -6,13 +6,13 @@ from typing import Any
 import numpy as np
 
 from ..backdrop.coverage import coverage
+from ..geometry.quads import STAND_BESIDE
 from ..model.backdrop import Backdrop
 from ..model.furniture import Door, Furniture
 from ..model.room import Room
 from ..model.set import Set
 from .lines import DoorLines, FurnitureLines, Line, line_of, rounded
 
-BESIDE = 0.08  # [m] from a backdrop's edge to its stand
 SWING = 7  # points of the way of a door's leaf
 
 
@@ -53,7 +53,7 @@ def backdrop_stands(backdrop: Backdrop) -> Line:
     """Where the stands of a backdrop are, (x, z); none when it hangs otherwise."""
     if backdrop.hung != "on stands" or backdrop.kind == "wall":
         return ()
-    turn, out = np.radians(backdrop.turn), backdrop.width / 2 + BESIDE
+    turn, out = np.radians(backdrop.turn), backdrop.width / 2 + STAND_BESIDE
     way = np.array([np.cos(turn), -np.sin(turn)])
     middle = np.array([backdrop.x, backdrop.z])
     return line_of([middle - way * out, middle + way * out])

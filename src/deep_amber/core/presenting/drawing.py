@@ -6,6 +6,7 @@ import numpy as np
 
 from ..backdrop.head_shadow import head_shadows
 from ..editing.handles import BACKDROP_HANDLE, CHEST_HANDLE, NOSE_HANDLE
+from ..geometry.held import held_by
 from ..geometry.quads import Quad, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads, sweep_quad
 from ..geometry.vectors import Vector, aiming_axes
 from ..kit.emission import half_power
@@ -19,7 +20,7 @@ from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
 from .draw_room import backdrop_seen, backdrop_stands, door_lines, furniture_lines
 from .letters import letters
-from .lines import CameraLines, Drawing, LightLines, PanelLines, ShadowLines, SitterLines, Tape, line_of, rounded
+from .lines import CameraLines, Drawing, LightLines, Line, PanelLines, ShadowLines, SitterLines, Tape, line_of, rounded
 from .say import length_text
 
 BODY_DEPTH = 0.38  # depth of a light behind its front, in its shorter side (drawing only)
@@ -154,14 +155,26 @@ def _light(photo_set: Set, light: Light, letter: str) -> LightLines:
         rounded(light.place.array),
         rounded(light.aim.array),
         line_of(spread),
+        _held(photo_set, light),
         light.on,
     )
 
 
-def _panel(panel: Panel, letter: str) -> PanelLines:
+def _held(photo_set: Set, thing: Light | Panel) -> tuple[Line, ...]:
+    return tuple(line_of(ends) for ends in held_by(photo_set, thing))
+
+
+def _panel(photo_set: Set, panel: Panel, letter: str) -> PanelLines:
     parts = tuple(line_of(quad.corners) for quad in panel_quads(panel))
     return PanelLines(
-        panel.name, letter, panel.surface, parts, rounded(panel.place.array), rounded(panel.aim.array), panel.on
+        panel.name,
+        letter,
+        panel.surface,
+        parts,
+        _held(photo_set, panel),
+        rounded(panel.place.array),
+        rounded(panel.aim.array),
+        panel.on,
     )
 
 
@@ -201,7 +214,7 @@ def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     things = (photo_set.lights, photo_set.panels, photo_set.furniture, photo_set.doors)
     marks = iter(letters([_wanted_letter(k) for kind in things for k in kind]))
     lights = tuple(_light(photo_set, k, next(marks)) for k in photo_set.lights)
-    panels = tuple(_panel(k, next(marks)) for k in photo_set.panels)
+    panels = tuple(_panel(photo_set, k, next(marks)) for k in photo_set.panels)
     furniture = tuple(furniture_lines(k, next(marks)) for k in photo_set.furniture)
     doors = tuple(door_lines(room, k, next(marks)) for k in photo_set.doors)
     seen, margins = backdrop_seen(photo_set)

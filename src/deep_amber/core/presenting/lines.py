@@ -23,6 +23,8 @@ class LightLines:
     aim: tuple[float, ...]
     spread: Line
     """Ends of the half-power edges of its beam in the room: left, right, upper, lower."""
+    held: tuple[Line, ...]
+    """Ends of its pole and arm (x, y, z)."""
     on: bool
 
 
@@ -33,6 +35,8 @@ class PanelLines:
     surface: str
     parts: tuple[Line, ...]
     """Corners of each flat part."""
+    held: tuple[Line, ...]
+    """Ends of its pole and arm (x, y, z)."""
     place: tuple[float, ...]
     aim: tuple[float, ...]
     on: bool

@@ -44,6 +44,7 @@ ACTS: dict[str, ActWords] = {
     "sitter.turn_on_seat": lambda a, _: (
         f"have the sitter turn on the seat {a.figures['by_degrees']:.0f} degrees {a.named['to']} the light"
     ),
+    "with.boom": lambda a, _: "on a boom",
     "with.taller_stand": lambda a, _: "with a taller stand or a boom",
     "with.half_front": lambda a, _: "with a front half the size",
     "with.lower_stool": lambda a, say: f"with a stool {say.length(a.figures['by_m'])} lower",
@@ -57,7 +58,9 @@ ACTS: dict[str, ActWords] = {
     "row.nearer": lambda a, say: f"bring it to {say.length(a.figures['to_m'])} from the middle",
     "row.aim": _aim,
     "row.roll": lambda a, _: "turn the box on its axis by 90 degrees",
-    "row.loses": lambda a, _: f"open up {stops_text(a.figures['lost_stops']).lstrip('+')} stops for the light that it costs",
+    "row.loses": lambda a, _: (
+        f"open up {stops_text(a.figures['lost_stops']).lstrip('+')} stops for the light that it costs"
+    ),
 }
 
 

@@ -4,12 +4,12 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from ..geometry.held import LYING
 from ..model.furniture import Furniture
 from ..model.set import Set
 from ..problem import Problem
 
 TOUCHING = 1e-6  # [m] of tolerance
-LYING = (0.32, 1.55)  # [m] from the neck to crown and soles of a lying adult (assumption: 1.75 m tall)
 
 
 def _metres(value: float) -> str:

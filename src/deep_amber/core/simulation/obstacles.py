@@ -5,7 +5,17 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from ..gear.surfaces import PANEL_SURFACES
-from ..geometry.quads import Quad, backdrop_quad, door_quads, emitter_quad, furniture_quads, panel_quads, still_quads
+from ..geometry.quads import (
+    Quad,
+    as_rectangle,
+    backdrop_quad,
+    camera_quad,
+    door_quads,
+    emitter_quad,
+    furniture_quads,
+    panel_quads,
+    still_quads,
+)
 from ..kit.emission import shape_of
 from ..model.light import Light
 from ..sitter.face import face_marks
@@ -59,6 +69,7 @@ def _obstacles(stages: Stages, light: Light, emitter: Emitter) -> tuple[Quad, ..
     photo_set = stages.photo_set
     quads = [q for panel in panels_standing(photo_set) for q in panel_quads(panel)]
     quads += [q for piece in photo_set.furniture for q in furniture_quads(piece)]
+    quads.append(camera_quad(photo_set.camera))
     if stages.quality.bodies:
         others = (k for k in photo_set.lights if shape_of(k) != shape_of(light))
         quads += [q for k in others for q in (emitter_quad(k), *door_quads(k))]
@@ -112,7 +123,7 @@ def _sheets(stages: Stages) -> list[Sheet]:
     made = [Sheet(backdrop_quad(photo_set.backdrop), photo_set.backdrop.surface.rgb)]
     for panel in panels_standing(photo_set):
         figures = PANEL_SURFACES[panel.surface]
-        made += [Sheet(q, figures.reflects, figures.passes, PANEL_CELL) for q in panel_quads(panel)]
+        made += [Sheet(as_rectangle(q), figures.reflects, figures.passes, PANEL_CELL) for q in panel_quads(panel)]
     if stages.quality.bodies:
         for light in photo_set.lights:
             colour = (light.modifier.reflects,) * 3 if light.modifier.reflects else None

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..gear.surfaces import PANEL_SURFACES
-from ..geometry.quads import Quad, panel_quads, quad_of
+from ..geometry.quads import Quad, as_rectangle, panel_quads, quad_of
 from ..geometry.vectors import unit
 from ..kit.emission import Emission, emissions
 from ..model.light import Light
@@ -179,8 +179,8 @@ def _faces(stages: Stages, primary: Emitter, aside: bool) -> list[_Face]:
     parts = [(quad, panel.surface) for panel in panels_standing(stages.photo_set) for quad in panel_quads(panel)]
     ends = [_meets(quad, start, axis * FAR) for quad, _ in parts]
     made = []
-    for number, (quad, surface) in enumerate(parts):
-        figures = PANEL_SURFACES[surface]
+    for number, (shape, surface) in enumerate(parts):
+        quad, figures = as_rectangle(shape), PANEL_SURFACES[surface]
         lit = quad if (start - quad.centre) @ quad.normal > 0 else _flipped(quad)
         if figures.passes:
             between = _meets(quad, start, face - start) < 1

@@ -80,7 +80,7 @@ def _under_nose(mesh: SitterMesh) -> np.ndarray:
 def _under_chin(mesh: SitterMesh) -> np.ndarray:
     """Skin between chin and throat that faces down."""
     off = mesh.vertices - mesh.vertices[mesh.landmarks["chin"]]
-    under = (np.abs(off[:, 0]) < UNDER_WIDE) & (off[:, 1] < 0) & (-UNDER_DEEP < off[:, 2]) & (off[:, 2] < -0.01)
+    under = (np.abs(off[:, 0]) < UNDER_WIDE) & (off[:, 1] < 0) & (off[:, 2] > -UNDER_DEEP) & (off[:, 2] < -0.01)
     at = np.where((mesh.parts == SKIN) & under & (mesh.normals[:, 1] < -0.6))[0]
     return at[np.linspace(0, len(at) - 1, min(POINTS, len(at))).astype(int)]
 

@@ -1,14 +1,17 @@
 """The stages of a simulation, each kept by exactly what it reads: pose, rays, and what the lens sees."""
 
 from collections.abc import Callable, Hashable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, TypeVar
 
 import numpy as np
 
+from ..geometry.quads import backdrop_quad
+from ..geometry.vectors import aiming_axes
 from ..kit.emission import shape_of
 from ..model.light import Light
 from ..model.panel import Panel
+from ..model.point import Point
 from ..model.set import Set
 from ..picture.edges import outline_pixels, outline_places
 from ..picture.lens_rays import Size, directions, pixel_directions
@@ -23,14 +26,39 @@ from .memory import Key, Memory
 from .quality import Quality
 
 T = TypeVar("T")
+AT_WALL = 0.002  # [m] before the back wall
+BACK_TO_BACK = 0.004  # [m] between the two faces of a board
 
 
 # What stages read, as keys of the memory.
 
 
 def panels_standing(photo_set: Set) -> tuple[Panel, ...]:
-    """The panels that are in the light."""
-    return tuple(panel for panel in photo_set.panels if panel.on)
+    """The panels that are in the light; a board of two sides is one for each, back to back."""
+    return tuple(side for panel in photo_set.panels if panel.on for side in _sides(panel))
+
+
+def _sides(panel: Panel) -> tuple[Panel, ...]:
+    if panel.back == "as its front" or panel.back == panel.surface:
+        return (panel,)
+    _, _, forward = aiming_axes(panel.place, panel.aim)
+    behind = Point(*map(float, panel.place.array - forward * BACK_TO_BACK))
+    return panel, replace(panel, place=behind, surface=panel.back, back="as its front")
+
+
+def as_sheet(photo_set: Set) -> Set:
+    """A set whose translucent backdrop hangs as a sheet before the bare wall: what comes through it and off it is that
+    of a bed sheet."""
+    backdrop, back = photo_set.backdrop, photo_set.room.surfaces.back
+    quad = backdrop_quad(backdrop)
+    middle = np.array(quad.centre)
+    place, aim = (Point(*map(float, k)) for k in (middle, middle + quad.normal))
+    sheet = Panel(place, aim, backdrop.width, backdrop.height - backdrop.lower, "bed sheet", name="backdrop")
+    wall = replace(
+        backdrop, x=0.0, z=AT_WALL, turn=0.0, width=photo_set.room.width, height=photo_set.room.height, lower=0.0,
+        surface=back, kind="wall", sweep=0.0, variation=0.0, creases="none", translucent=False,
+    )  # fmt: skip
+    return replace(photo_set, backdrop=wall, panels=(*photo_set.panels, sheet))
 
 
 def standing(photo_set: Set) -> tuple[Any, ...]:
@@ -60,6 +88,10 @@ class Stages:
     go_on: Callable[[], None]
     found: dict[Hashable, object] = field(default_factory=dict)
     """What has been worked out for this one set, by what asked for it."""
+
+    def __post_init__(self) -> None:
+        if self.photo_set.backdrop.translucent:
+            object.__setattr__(self, "photo_set", as_sheet(self.photo_set))
 
     def once(self, key: Hashable, make: Callable[[], T]) -> T:
         """What `make` returns, made once for this set."""

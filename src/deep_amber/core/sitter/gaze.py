@@ -77,9 +77,7 @@ def looked_at(mesh: SitterMesh, ways: np.ndarray) -> tuple[np.ndarray, np.ndarra
     spoke = (around + np.pi) / (2 * np.pi) * SPOKES
     first = spoke.astype(int) % SPOKES
     part_r, part_s = (ring - low)[:, None], (spoke % 1)[:, None]
-    on = [
-        colours[low + k, first] * (1 - part_s) + colours[low + k, (first + 1) % SPOKES] * part_s for k in (0, 1)
-    ]
+    on = [colours[low + k, first] * (1 - part_s) + colours[low + k, (first + 1) % SPOKES] * part_s for k in (0, 1)]
     tilt = np.interp(from_axis, angles, tilts)
     normal = np.stack([np.sin(tilt) * np.cos(around), np.sin(tilt) * np.sin(around), np.cos(tilt)], 1)
     return on[0] * (1 - part_r) + on[1] * part_r, normal

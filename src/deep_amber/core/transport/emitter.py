@@ -182,4 +182,7 @@ def luminance_toward(emitter, x, y, dx, dy, dz):
         value = cos ** row[LOBE]
     if row[SHARE] > 0:
         value *= _lobe_toward(row, x, y, dx, dy, dz)
-    return value * pattern_at(row, emitter.pattern, x, y, x, y)
+    a, b = x, y
+    if row[ROUND] > 0:
+        a, b = 2 * (x * x + y * y - row[HOLE]) / (1 - row[HOLE]) - 1, math.atan2(y, x) / math.pi
+    return value * pattern_at(row, emitter.pattern, x, y, a, b)

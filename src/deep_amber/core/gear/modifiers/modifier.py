@@ -36,6 +36,8 @@ class Front:
     """Stops from the middle of the front down to the middle of its edge."""
     hole: float = 0.0
     """Radius of a dark middle, as a share of the front's."""
+    hot_up: float = 0.0
+    """How far over its middle the hot centre is, in half heights."""
 
 
 def unevenness(own_beam: np.ndarray) -> float:

@@ -15,6 +15,8 @@ EFFICIENCY = {"shoot-through": 0.85, "white": 0.65, "silver": 0.78}
 """Thin white cloth loses little either way; a white lining lets some through its black back, silver less (assumptions)."""
 THROWN_BACK = 0.40
 """Share of a shoot-through umbrella's light that goes back into the room (light-model)."""
+HOTTEST = 8.0
+"""Stops over which a hot middle is not told apart."""
 CANOPY = 50.0
 """Half angle of the canopy as a spherical cap [degrees] (assumption)."""
 SILVER_BEAM = 95.0
@@ -33,12 +35,20 @@ class Umbrella(ModifierKind):
 
     diameter: Annotated[float, Interval(ge=0.5, le=2.2)] = 1.0
     """[m]"""
+    shaft: Annotated[float, Interval(ge=0.4, le=1.6)] = 1.0
+    """Where on the shaft the source is, in usual distances from the canopy."""
+    above: Annotated[float, Interval(ge=-0.3, le=0.3)] = 0.0
+    """Of the source over the shaft, under it as negative [m]."""
     lining: Literal["shoot-through", "white", "silver"] = "shoot-through"
     kind: Literal["umbrella"] = "umbrella"
 
     fits = ("strobe", "speedlight", "led", "lamp")
     takes_grid, takes_doors = False, False
-    typed = {"diameter": ("front across", "length")}
+    typed = {
+        "diameter": ("front across", "length"),
+        "shaft": ("place on the shaft", "share"),
+        "above": ("source over the shaft", "length"),
+    }
     chosen = {"lining": "umbrella"}
     usual = (
         ("100 cm shoot-through umbrella", {"diameter": 1.0}),
@@ -54,15 +64,16 @@ class Umbrella(ModifierKind):
         return Face(self.diameter, self.diameter, True)
 
     def front(self, own_beam: np.ndarray) -> Front:
-        """Covered only as far as the source's beam reaches it."""
-        hot = unevenness(own_beam)
+        """Covered only as far as the source's beam reaches it: nearer on the shaft less, beside the shaft off its middle."""
+        hot = min(unevenness(own_beam) / self.shaft**2, HOTTEST)
+        up = 2 * self.above / self.diameter
         covered = 1 - 2.0**-hot if hot > FILLED else 1.0 - hot  # of a Gaussian beam
         efficiency = EFFICIENCY[self.lining] * covered
         if self.lining == "shoot-through":
-            return Front(efficiency, beams.cap_beam(CANOPY, THROWN_BACK), None, hot)
+            return Front(efficiency, beams.cap_beam(CANOPY, THROWN_BACK), None, hot, hot_up=up)
         if self.lining == "white":
-            return Front(efficiency, beams.lambert(1.5), 0.5, hot)
-        return Front(efficiency, beams.bell(SILVER_BEAM), None, hot)
+            return Front(efficiency, beams.lambert(1.5), 0.5, hot, hot_up=up)
+        return Front(efficiency, beams.bell(SILVER_BEAM), None, hot, hot_up=up)
 
     def filling(self, fall: float, hot: float) -> str:
         """A canopy shows the beam as it is."""

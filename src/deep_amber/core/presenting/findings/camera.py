@@ -102,6 +102,11 @@ ACTS: dict[str, ActWords] = {
     "camera.balance": lambda a, _: f"set the white balance to {a.figures['balance_k']:.0f} K",
     "camera.to_eyes": lambda a, _: "bring the lens to eye height",
     "camera.tilt": lambda a, _: "tilt for the usual room over the head",
+    "thing.up": lambda a, say: f"raise {a.named['thing']} {say.length(a.figures['by_m'])}",
+    "thing.down": lambda a, say: f"lower {a.named['thing']} {say.length(a.figures['by_m'])}",
+    "thing.across": lambda a, say: (
+        f"move {a.named['thing']} {say.length(a.figures['by_m'])} across the picture and out on the other side"
+    ),
     "thing.aside": lambda a, say: f"move {a.named['thing']} {say.length(a.figures['by_m'])} to {a.named['side']}",
 }
 

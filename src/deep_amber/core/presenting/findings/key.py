@@ -2,10 +2,17 @@
 
 from ...checks.finding import Finding
 from ...pattern.rules import SHADOW_DOWN
-from ..say import Say, stops
+from ..say import Say, sentence, stops
 from .sitter import glare
 from .wording import ActWords, Found, Sentence
 
+SIDES = {
+    "behind": "behind it",
+    "camera-left": "on camera-left",
+    "camera-right": "on camera-right",
+    "toward camera": "on the camera's side",
+    "toward backdrop": "on the backdrop's side",
+}
 GRADES = ("hard", "medium", "soft", "very soft")
 
 
@@ -52,6 +59,25 @@ def _feather(f: Finding, _: Say) -> str:
     return f"The key is feathered by {f.figures['off_degrees']:.0f} degrees: the face {face}, the backdrop {backdrop}."
 
 
+CAUTIONS = {
+    "boom": "a leg of the stand under the load, a counterweight on the boom's far end, a cord as a second hold, "
+    "nobody under it while it is set.",
+    "fixed": "a cord as a second hold, nobody under it while it is set. Fixings and load are for a licensed person; "
+    "local rules come first.",
+}
+"""The usual caution for what holds a light over somebody."""
+
+
+def _stand(f: Finding, say: Say) -> str:
+    thing, boom = f.named["thing"], f.named["holding"] == "boom"
+    if f.named["why"] == "reach":
+        reach, longest = say.length(f.figures["reach_m"]), say.length(f.figures["longest_m"])
+        return f"The boom of {thing} reaches {reach}, the longest of the kit {longest}."
+    if f.named["why"] == "sitter":
+        return f"The stand of {thing} would stand in the sitter{', whichever way its boom points' if boom else ''}."
+    return f"The stand of the boom of {thing} has no room there."
+
+
 FINDINGS: dict[str, Sentence] = {
     "key.none": lambda f, _: "No light is on." if f.named["why"] == "off" else "Nothing of the key comes to the face.",
     "key.pattern": _pattern,
@@ -69,10 +95,8 @@ FINDINGS: dict[str, Sentence] = {
     "key.glare": glare,
     "key.softness": _softness,
     "key.feather": _feather,
-    "key.boom": lambda f, _: (
-        "It hangs over the sitter: a leg of the stand under the load, a counterweight on the boom's far end, "
-        "a cord as a second hold, nobody under it while it is set."
-    ),
+    "key.stand": _stand,
+    "key.boom": lambda f, _: f"{sentence(f.named['light'])} hangs over the sitter: {CAUTIONS[f.named['held']]}",
     "key.clearance": lambda f, say: (
         f"Its lower edge is {say.length(f.figures['lower_edge_m'])} over the floor, "
         f"its upper edge {say.length(f.figures['to_ceiling_m'])} under the ceiling."
@@ -80,6 +104,9 @@ FINDINGS: dict[str, Sentence] = {
 }
 ACTS: dict[str, ActWords] = {
     "light.lower": lambda a, say: f"lower the {a.named['light']} {say.length(a.figures['by_m'])}",
+    "thing.boom": lambda a, say: (
+        f"hang {a.named['thing']} on a boom of {say.length(a.figures['reach_m'])}, its stand {SIDES[a.named['side']]}"
+    ),
     "light.feather": lambda a, say: f"feather the {a.named['light']}: aim it {say.length(a.figures['by_m'])} lower",
     "light.at_board": lambda a, _: (
         f"point the hot centre of the {a.named['light']} at the middle of {a.named['panel']}"

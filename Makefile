@@ -80,10 +80,14 @@ client: .venv/run.done frontend/node_modules/.done ## OpenAPI document, its Type
 	$(BIN)/deep-amber schema --kit > docs/kit-file.schema.json
 	cd frontend && npm run --silent client
 
-reference: .venv/run.done ## path-traced reference results, made anew (a quarter of an hour), and their table
+assumptions: .venv/run.done ## docs/assumptions.md from the figures where they stand
+	$(BIN)/python -m tools.assumptions docs/assumptions.md
+
+reference: .venv/run.done ## path-traced reference results, points and whole frames, made anew (half an hour), and their table
 	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/reference.txt
 	test -e $(LLVM) || apt-get install -y -qq --no-install-recommends libllvm19 >/dev/null
 	DRJIT_LIBLLVM_PATH=$(LLVM) $(BIN)/python -m tests.reference.make_reference
+	DRJIT_LIBLLVM_PATH=$(LLVM) $(BIN)/python -m tests.reference.make_frames
 	$(BIN)/python -m tests.reference.table
 
 sitters: .venv/run.done ## bakes the sitters from the CC0 base mesh

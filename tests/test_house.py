@@ -9,6 +9,8 @@ import unittest
 from collections.abc import Iterator
 from pathlib import Path
 
+from tools.assumptions import table
+
 TOP = Path(__file__).parents[1]
 CORE = TOP / "src/deep_amber/core"
 ALLOWED = {"numpy", "scipy", "numba", "llvmlite", "embreex", "contourpy", "annotated_types", *sys.stdlib_module_names}
@@ -48,6 +50,18 @@ class Core(unittest.TestCase):
     def test_it_opens_no_files(self):
         for path in CORE.rglob("*.py"):
             self.assertNotRegex(path.read_text(), r"\bopen\(|read_text|read_bytes|write_text|np\.load", path.name)
+
+
+class Assumptions(unittest.TestCase):
+    def test_the_one_table_is_what_the_code_says(self):
+        self.assertEqual((TOP / "docs/assumptions.md").read_text(), table(), "make assumptions")
+
+    def test_no_figure_calls_itself_assumed_and_is_not_in_it(self):
+        rows = (TOP / "docs/assumptions.md").read_text()
+        marked = re.compile(r"\(assumptions?[,:;)]")
+        for path in CORE.rglob("*.py"):
+            if marked.search(path.read_text()):
+                self.assertTrue(f"`{path.relative_to(CORE)}`" in rows, path.name)
 
 
 class Files(unittest.TestCase):

@@ -48,7 +48,7 @@ class Layout(PageTest):
         tops = self.page.evaluate(
             "() => [...document.querySelectorAll('.marker text.value')].map(e => e.getBoundingClientRect().top).sort((a, b) => a - b)"
         )
-        self.assertEqual(len(tops), 10)
+        self.assertEqual(len(tops), 12)
         self.assertTrue(all(b - a > 17 for a, b in itertools.pairwise(tops)), tops)
 
     def test_narrow_windows_hold_everything_without_scrolling_sideways(self):

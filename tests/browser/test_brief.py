@@ -43,11 +43,11 @@ class Brief(PageTest):
         self.page.get_by_role("tab", name="aims").click()
         self.choose("purpose", "beauty")
         self.page.wait_for_function(
-            "() => document.querySelector('input[data-field=\"look.ratio\"]').value === '2 : 1'"
+            "() => document.querySelector('input[data-field=\"look.front_ratio\"]')?.value === '4 : 1'"
         )
         self.page.get_by_role("button", name="Undo").click()
         self.page.wait_for_function(
-            "() => document.querySelector('input[data-field=\"look.ratio\"]').value === '8 : 1'"
+            "() => document.querySelector('input[data-field=\"look.ratio\"]')?.value === '8 : 1'"
         )
 
     def test_ideas_are_added_noted_looked_at_refused_and_taken_off(self):

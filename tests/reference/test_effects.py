@@ -1,7 +1,7 @@
-"""Effects of room, panel and distance that the laboratory measured: they must come out.
+"""Effects of room, panel and distance that were measured with an earlier prototype: they must come out.
 
 One softbox of 60 x 90 cm at 1.1 m, 48 degrees to camera-left and 38 up, in a room of 3.0 x 4.2 x 2.4 m.
-The laboratory's sitter had another face, so its figures are held to a tenth of a stop.
+Its sitter had another face, so its figures are held to a tenth of a stop.
 """
 
 import math
@@ -81,7 +81,7 @@ def under(room: str, behind: float) -> float:
 
 class LitToShadow(unittest.TestCase):
     def assert_near(self, got: float, measured: float) -> None:
-        self.assertLess(abs(math.log2(got / measured)), 0.1, f"{got:.2f}, laboratory {measured}")
+        self.assertLess(abs(math.log2(got / measured)), 0.1, f"{got:.2f}, expected {measured}")
 
     def test_the_room_fills(self):
         for room, measured in (("black", 3.33), ("grey", 2.83), ("white", 2.13)):

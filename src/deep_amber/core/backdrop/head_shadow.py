@@ -1,5 +1,6 @@
 """Where the shadow of the head falls on the backdrop's plane, by each light."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -30,10 +31,18 @@ class HeadShadow:
     """"camera-left", "camera-right", "over" or "under" the frame; empty inside."""
 
 
-def head_shadows(photo_set: Set, mesh: SitterMesh) -> list[HeadShadow]:
+def head_shadows(
+    photo_set: Set, mesh: SitterMesh, lit_from: Mapping[int, np.ndarray] | None = None
+) -> list[HeadShadow]:
     """The shadow of the face's middle by each light that is on and shines toward the backdrop.
 
     Similar triangles: the line from what throws the light through the face, met with the backdrop's plane.
+
+    Parameters
+    ----------
+    photo_set : the set; mesh : its sitter
+    lit_from : (3,) lit middle of what each light works through, by its index [m], where that was worked out; else where
+        its axis meets that, which a drawing under the hand has time for
     """
     face, quad, camera = (
         np.array(face_marks(mesh, photo_set.sitter).face),
@@ -44,7 +53,8 @@ def head_shadows(photo_set: Set, mesh: SitterMesh) -> list[HeadShadow]:
     wide, high = field_of_view(camera, camera.aspect)
     found = []
     for i, light in enumerate(photo_set.lights):
-        way = face - works_from(photo_set, mesh, light)
+        known = lit_from.get(i) if lit_from else None
+        way = face - (works_from(photo_set, mesh, light) if known is None else known)
         toward = -(way @ quad.normal)
         if not light.on or light.role not in THROWN_BY or light.source.kind == "window" or toward <= 0 or gap <= 0:
             continue

@@ -18,6 +18,7 @@ from ..model.panel import Panel
 from ..model.point import Point
 from ..model.set import Set, with_light
 from ..rules.validation import fits
+from ..simulation.key import key_surface
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from .finding import Finding, GoOn, sketch_for
@@ -127,7 +128,11 @@ def shadow_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[F
     if wanted and not found:
         yield Finding("backdrop.no_shadow", "warn", mend=_onto(photo_set, mesh, go_on))
     shown = {shadow.light for shadow in found}
-    yield from (_unseen(photo_set, head) for head in head_shadows(photo_set, mesh) if head.light not in shown)
+    stages = sketch_for(photo_set, mesh, go_on)
+    surfaces = {i: key_surface(stages, light) for i, light in enumerate(photo_set.lights) if light.on}
+    lit_from = {i: surface.centre for i, surface in surfaces.items() if surface}
+    heads = head_shadows(photo_set, mesh, lit_from)
+    yield from (_unseen(photo_set, head) for head in heads if head.light not in shown)
 
 
 def _unseen(photo_set: Set, head: HeadShadow) -> Finding:

@@ -8,8 +8,8 @@ from ..sitter.face import head_frame
 from ..sitter.mesh import SitterMesh
 from ..sitter.pose import place_of
 
-HEAD_MIDDLE, HEAD_RADIUS = (0.0, 0.02, -0.08), 0.15  # [m] from between the eyes, and of a ball about the skull and hair
-TRUNK_FROM, TRUNK_TO, TRUNK_RADIUS = -0.15, -0.62, 0.17  # [m] under the eyes, and of the trunk about its axis
+HEAD_MIDDLE, HEAD_RADIUS = (0.0, 0.02, -0.08), 0.15  # [m] from between the eyes, and of a ball about the skull and hair (assumption)
+TRUNK_FROM, TRUNK_TO, TRUNK_RADIUS = -0.15, -0.62, 0.17  # [m] under the eyes, and of the trunk about its axis (assumption)
 SAMPLES = 11  # along each edge of what is looked at
 
 
@@ -23,7 +23,7 @@ def _places(quad: Quad) -> np.ndarray:
 def in_the_sitter(photo_set: Set, mesh: SitterMesh) -> list[str]:
     """Names of lights and panels whose front comes into the sitter's head or body.
 
-    The head is a ball, the trunk a rod with round ends; both a little larger than a head and a chest (assumptions).
+    The head is a ball, the trunk a rod with round ends; both a little larger than a head and a chest.
     """
     middle = head_frame(mesh, photo_set.sitter).in_room(np.array(HEAD_MIDDLE))
     rotation, offset = place_of(mesh, photo_set.sitter)

@@ -14,6 +14,7 @@ from ..model.point import Point
 from ..model.set import Set, with_light
 from ..pattern.advice import ways_to
 from ..pattern.all_light import sockets_and_forehead
+from ..pattern.catchlights import BEHIND
 from ..pattern.face_points import face_points
 from ..pattern.feather import LEAST, feather_of
 from ..pattern.key_light import key_light
@@ -212,7 +213,7 @@ def _coolest(stages: Stages, tries: Iterable[Answer]) -> tuple[float, Answer] | 
 
 def _catchlights(stages: Stages, index: int, reading: PatternReading) -> Iterator[Finding]:
     name = stages.photo_set.lights[index].name
-    own = [c for c in reading.catchlights if c.of == name]
+    own = [c for c in reading.catchlights if c.of == name and c.reason != BEHIND]  # nobody looks for one there
     missing = [c for c in own if not c.present]
     if not missing:
         if own:

@@ -27,6 +27,7 @@ BALL = 0.0185  # [m] about the middle of an eyeball that holds the cornea too
 OUT = 6e-4  # [m] before the cornea's facets from which rays start
 ACROSS = 8  # samples a side of an emitter
 REACH = 0.9995  # share of the way to an emitter that must be free
+BEHIND = "it is behind the face"
 LEAST = 0.03  # share of an emitter that must show
 NARROWEST = 0.01  # of the iris's width, under which nothing is seen (assumption)
 LID_HIGH, LID_WIDE = 0.014, 0.014  # [m] from the eye within which skin in the way is the lid
@@ -136,7 +137,7 @@ def _missing(
     head = head_frame(stages.mesh, stages.photo_set.sitter)
     toward = head.rotation.T @ (np.array(shown.emitter.row[:3]) - eye.middle)
     if toward[2] < 0:
-        return "it is behind the face"
+        return BEHIND
     if not in_disc.any():
         off = head.rotation.T @ normals.mean(0)
         if abs(off[1]) > abs(off[0]):

@@ -1,7 +1,7 @@
 """The lit way down the cheek: from the brightest place under the eye to the level of the mouth, on the shadow side.
 
 Loop leaves such a way lit, Rembrandt closes it. The way is the one whose darkest place is brightest, so no threshold
-decides what is shadow, and it holds for soft light (laboratory notes).
+decides what is shadow, and it holds for soft light (of 2,304 directions on six faces, docs/patterns.md).
 """
 
 import numba as nb

@@ -81,7 +81,7 @@ def _way(m: Measures, patch: float, closing: float, found: Triangle) -> list[Rea
         size = f"{found.width:.0f} mm wide ({found.of_eye:.1f} of the eye), {found.height:.0f} mm high ({found.of_nose:.1f} of the nose)"
         reasons.append(
             Reason(
-                f"The cheek under the far eye is lit, {-patch:.1f} stops under the lit cheek; the patch is {size}.",
+                f"By the key alone the cheek under the far eye is lit, {-patch:.1f} stops under the lit cheek; the patch is {size}.",
                 {
                     "patch_under_lit_cheek_stops": -patch,
                     "triangle_width_mm": found.width,
@@ -96,21 +96,21 @@ def _way(m: Measures, patch: float, closing: float, found: Triangle) -> list[Rea
         if patch - closing < WAY_CLOSED.middle:
             reasons.append(
                 Reason(
-                    f"Down the cheek the light closes: its darkest place is {depth:.1f} stops under the lit cheek.",
+                    f"Down the cheek the key's light closes: its darkest place is {depth:.1f} stops under the lit cheek.",
                     figures,
                 )
             )
         else:
             reasons.append(
                 Reason(
-                    f"A lit way stays open down the cheek: its darkest place is {depth:.1f} stops under the lit cheek.",
+                    f"By the key alone a lit way stays open down the cheek: its darkest place is {depth:.1f} stops under the lit cheek.",
                     figures,
                 )
             )
     else:
         reasons.append(
             Reason(
-                f"The cheek under the far eye stays dark, {-patch:.1f} stops under the lit cheek.",
+                f"By the key alone the cheek under the far eye stays dark, {-patch:.1f} stops under the lit cheek.",
                 {"patch_under_lit_cheek_stops": -patch},
             )
         )
@@ -126,16 +126,18 @@ def reasons_for(pattern: Pattern, m: Measures, key: np.ndarray, shadow_on: str, 
     shadow_on : the shadow side as the camera sees it, in words; found : the lit patch under the far eye
     """
     flanks, up, socket, front = (float(k[0]) for k in (m.flanks, m.up, m.socket, m.front))
-    nose = Reason(f"The flanks of the nose differ by {flanks:.1f} stops.", {"nose_flanks_stops": flanks})
+    nose = Reason(
+        f"By the key alone the flanks of the nose differ by {flanks:.1f} stops.", {"nose_flanks_stops": flanks}
+    )
     above = Reason(
-        f"Skin facing up is {abs(up):.1f} stops {'brighter' if up > 0 else 'darker'} than skin facing down.",
+        f"By the key alone skin facing up is {abs(up):.1f} stops {'brighter' if up > 0 else 'darker'} than skin facing down.",
         {"up_over_down_stops": up},
     )
     sockets = Reason(
-        f"The eye sockets lie {-socket:.1f} stops under the brightest of the face.",
+        f"By the key alone the eye sockets lie {-socket:.1f} stops under the brightest of the face.",
         {"sockets_under_face_stops": -socket},
     )
-    lit = Reason(f"{front * 100:.0f} % of the front of the face is lit.", {"front_lit_share": front})
+    lit = Reason(f"The key alone lights {front * 100:.0f} % of the front of the face.", {"front_lit_share": front})
     shadow, way = _nose_shadow(key, float(m.runs[0]), shadow_on), _way(m, float(m.patch[0]), float(m.closing[0]), found)
     order = {
         "flat": [nose, above],

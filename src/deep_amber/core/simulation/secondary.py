@@ -1,7 +1,7 @@
 """Surfaces that a light makes into lights: panels, scrims, the board or wall that a flash is bounced off.
 
 The first bounce of a light off each panel is sampled on the panel itself, with the panel's lobe and shadows, rather
-than left to the rays that look round: these find a panel too seldom (laboratory: .32 stop beside a panel).
+than left to the rays that look round: these find a panel too seldom (they were .32 stop rms off the path tracer beside a panel).
 """
 
 import math

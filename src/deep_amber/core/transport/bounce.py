@@ -2,7 +2,7 @@
 
 Source: C. Goral et al., Modeling the interaction of light between diffuse surfaces, SIGGRAPH 1984.
 Form factors are the share of a patch's own cosine rays that end on another; they are not symmetrised,
-as that would break the sum of a row (lab notes: .89 stop in a closed cavity, 0.0000 without).
+as that would break the sum of a row (measured in a closed cavity: .89 stop off, 0.0000 without).
 """
 
 import numba as nb

@@ -105,7 +105,7 @@ class SitterRays:
     def blocked_by_body_locally(self, origins: np.ndarray, directions: np.ndarray) -> np.ndarray:
         """As `blocked_locally`, but the head lets light through: for a meter held before the face.
 
-        Only first hits are looked at, so a shoulder behind the head does not block (assumption).
+        Only first hits are looked at, so a shoulder behind the head does not block (simplified).
         """
         triangle, distance, _ = self.solid.first_hits(origins, directions)
         return (triangle >= 0) & (distance < REACH) & ~self.on_head[self.solid_faces[triangle]]

@@ -130,7 +130,7 @@ class Key(PageTest):
         spacing.fill("5 m")
         self.expected.append("422")
         spacing.press("Enter")
-        self.page.get_by_role("alert").get_by_text("0.35 to 1.2 m").wait_for()
+        self.page.get_by_role("alert").get_by_text("0.35 to 1.2").wait_for()
 
     def test_the_dial_by_keyboard(self):
         dot = self.page.get_by_test_id("dial-dot")

@@ -1191,12 +1191,6 @@ export interface components {
              */
             height: number;
             /**
-             * Depth
-             * @description From source to front [m]; 0 for as deep as usual.
-             * @default 0
-             */
-            depth: number;
-            /**
              * Material
              * @default card
              * @enum {string}
@@ -1208,6 +1202,12 @@ export interface components {
              * @default 0
              */
             glow: number;
+            /**
+             * Depth
+             * @description From source to front [m]; 0 for as deep as usual.
+             * @default 0
+             */
+            depth: number;
             /**
              * Kind
              * @default home-made box
@@ -1515,13 +1515,6 @@ export interface components {
              */
             ratio: number;
             /**
-             * Front Ratio
-             * @description Wanted light on the front of the face to that under nose and chin, to one, for a pattern lit from the middle
-             *     (butterfly, clamshell, on-axis); None leaves it open.
-             * @default null
-             */
-            front_ratio: number | null;
-            /**
              * Backdrop Tone
              * @description Wanted tone of the backdrop [stops from mid grey].
              * @default 0
@@ -1551,6 +1544,13 @@ export interface components {
              * @enum {string}
              */
             backdrop_shadow: "no" | "yes";
+            /**
+             * Front Ratio
+             * @description Wanted light on the front of the face to that under nose and chin, to one, for a pattern lit from the middle
+             *     (butterfly, clamshell, on-axis); None leaves it open.
+             * @default null
+             */
+            front_ratio: number | null;
         };
         /**
          * Octa
@@ -1620,13 +1620,6 @@ export interface components {
              */
             surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet";
             /**
-             * Back
-             * @description The other face; a board of two sides lets nothing through.
-             * @default as its front
-             * @enum {string}
-             */
-            back: "as its front" | "white" | "silver" | "gold" | "black";
-            /**
              * Shape
              * @description A round one is an ellipse of its width and height; a V-flat is folded upright in its middle, a curved one bends about its level middle line.
              * @default flat
@@ -1646,12 +1639,6 @@ export interface components {
              */
             holding: "stand" | "boom" | "held" | "floor" | "lap";
             /**
-             * Boom Reach
-             * @description Level, from the stand of its boom, which is behind it, to the panel [m].
-             * @default 1.2
-             */
-            boom_reach: number;
-            /**
              * Name
              * @default board
              */
@@ -1668,6 +1655,19 @@ export interface components {
              * @default
              */
             item: string;
+            /**
+             * Boom Reach
+             * @description Level, from the stand of its boom, which is behind it, to the panel [m].
+             * @default 1.2
+             */
+            boom_reach: number;
+            /**
+             * Back
+             * @description The other face; a board of two sides lets nothing through.
+             * @default as its front
+             * @enum {string}
+             */
+            back: "as its front" | "white" | "silver" | "gold" | "black";
         };
         /** People */
         People: {
@@ -2216,6 +2216,12 @@ export interface components {
              */
             diameter: number;
             /**
+             * Lining
+             * @default shoot-through
+             * @enum {string}
+             */
+            lining: "shoot-through" | "white" | "silver";
+            /**
              * Shaft
              * @description Where on the shaft the source is, in usual distances from the canopy.
              * @default 1
@@ -2227,12 +2233,6 @@ export interface components {
              * @default 0
              */
             above: number;
-            /**
-             * Lining
-             * @default shoot-through
-             * @enum {string}
-             */
-            lining: "shoot-through" | "white" | "silver";
             /**
              * Kind
              * @default umbrella
@@ -3252,16 +3252,16 @@ export interface components {
              */
             shape: "flat" | "round" | "V-flat" | "curved";
             /**
+             * Quantity
+             * @default 1
+             */
+            quantity: number;
+            /**
              * Back
              * @default as its front
              * @enum {string}
              */
             back: "as its front" | "white" | "silver" | "gold" | "black";
-            /**
-             * Quantity
-             * @default 1
-             */
-            quantity: number;
         };
         /** SourceItem */
         SourceItem: {

@@ -5,13 +5,15 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.answer import Answer
 from deep_amber.core.checks.key import EASED, HOT, key_findings
 from deep_amber.core.model import Bowl, Panel, Point
 from deep_amber.core.model.look import PRESETS
-from deep_amber.core.pattern.cannot import advice_of
+from deep_amber.core.pattern.placing import Carried, hung_key, strongest
 from deep_amber.core.pattern.reach import ANYWHERE, Fronts, Support, hindrances
+from deep_amber.core.pattern.ways import Way, acts_of
 from deep_amber.core.steps import answer_text, findings_of, message, states_of
-from tests.core.pattern.lit import BARE, BOX, OCTA, lit, measured, named, reading
+from tests.core.pattern.lit import BARE, BOX, OCTA, lit, measured, named, reading, stages_of
 from tests.sets import mesh_of, plain_set, with_light
 
 
@@ -142,10 +144,15 @@ class HeldUp(unittest.TestCase):
         self.assertIn("reaches 160 cm", message(short))
         self.assertEqual(short.mend.photo_set.lights[0].boom_reach, 0.8)
 
-    def test_the_way_over_the_sitter_is_on_a_boom(self):
-        way = advice_of(lit(30, 30, 1.0), mesh_of(lit(30, 30, 1.0)), "overhead").ways[0]
-        light = way.photo_set.lights[0]
-        self.assertEqual((light.holding, "on a boom" in answer_text(way)), ("boom", True))
+    def test_a_key_carried_over_the_sitter_comes_to_hang_on_a_boom(self):
+        s = lit(30, 30, 1.0)
+        stages, middle = stages_of(s), s.lights[0].aim.array
+        hung = hung_key(s, 0, Carried(strongest(stages, s.lights[0], middle).emitter, middle))
+        over = np.array([s.sitter.x + 0.1, 2.1, s.sitter.z + 0.2])
+        self.assertEqual(hung.moved(over).lights[0].holding, "boom")
+        self.assertEqual(hung.moved(over + [1.0, 0, 0]).lights[0].holding, "stand")
+        acts = acts_of(s, hung, Way(place=tuple(over)), hung.place, middle)
+        self.assertIn("on a boom", answer_text(Answer(acts, hung.moved(over))))
 
     def test_arms_and_hands_end_where_they_end(self):
         s = lit(0, 30, 2.0)

@@ -8,8 +8,15 @@ from ..sitter.face import head_frame
 from ..sitter.mesh import SitterMesh
 from ..sitter.pose import place_of
 
-HEAD_MIDDLE, HEAD_RADIUS = (0.0, 0.02, -0.08), 0.15  # [m] from between the eyes, and of a ball about the skull and hair (assumption)
-TRUNK_FROM, TRUNK_TO, TRUNK_RADIUS = -0.15, -0.62, 0.17  # [m] under the eyes, and of the trunk about its axis (assumption)
+HEAD_MIDDLE, HEAD_RADIUS = (
+    (0.0, 0.02, -0.08),
+    0.15,
+)  # [m] from between the eyes, and of a ball about the skull and hair (assumption)
+TRUNK_FROM, TRUNK_TO, TRUNK_RADIUS = (
+    -0.15,
+    -0.62,
+    0.17,
+)  # [m] under the eyes, and of the trunk about its axis (assumption)
 SAMPLES = 11  # along each edge of what is looked at
 
 

@@ -63,8 +63,8 @@ class PanelItem:
     height: Annotated[float, Interval(ge=0.1, le=4.0)] = 1.2
     """[m]"""
     shape: PanelShape = "flat"
-    back: PanelBack = "as its front"
     quantity: Quantity = 1
+    back: PanelBack = "as its front"
 
 
 @dataclass(frozen=True)

@@ -29,9 +29,6 @@ class Look:
     """Wanted pattern of light; open leaves it to the step Key."""
     ratio: Annotated[float, Interval(ge=1.0, le=64.0)] = 3.0
     """Wanted light on the lit cheek to that on the shadow cheek, to one."""
-    front_ratio: Annotated[float, Interval(ge=1.0, le=64.0)] | None = None
-    """Wanted light on the front of the face to that under nose and chin, to one, for a pattern lit from the middle
-    (butterfly, clamshell, on-axis); None leaves it open."""
     backdrop_tone: Annotated[float, Interval(ge=-7.0, le=3.0)] = 0.0
     """Wanted tone of the backdrop [stops from mid grey]."""
     wardrobe: WardrobeTone = "middle"
@@ -39,15 +36,18 @@ class Look:
     framing: FramingName = "head and shoulders"
     backdrop_shadow: Literal["no", "yes"] = "no"
     """Whether the sitter's shadow on the backdrop is wanted."""
+    front_ratio: Annotated[float, Interval(ge=1.0, le=64.0)] | None = None
+    """Wanted light on the front of the face to that under nose and chin, to one, for a pattern lit from the middle
+    (butterfly, clamshell, on-axis); None leaves it open."""
 
 
 PRESETS: dict[str, Look] = {
     look.purpose: look
     for look in (
         Look("headshot", "", "middle", "soft", "loop", 3.0),
-        Look("website", "", "high", "soft", "butterfly", 2.0, 6.0, 1.5, framing="half"),
+        Look("website", "", "high", "soft", "butterfly", 2.0, 1.5, framing="half", front_ratio=6.0),
         Look("creative self-portrait", "", "low", "medium", "Rembrandt", 8.0, backdrop_tone=-3.0),
-        Look("beauty", "", "high", "medium", "butterfly", 2.0, 4.0, 1.0, framing="tight head"),
+        Look("beauty", "", "high", "medium", "butterfly", 2.0, 1.0, framing="tight head", front_ratio=4.0),
         Look("family", "", "middle", "soft", "open", 2.0, backdrop_tone=0.5, framing="three-quarter"),
     )
 }

@@ -26,17 +26,17 @@ class Panel:
     """[m]"""
     surface: PanelSurface = "white"
     """Silk and bed sheet let light through."""
-    back: PanelBack = "as its front"
-    """The other face; a board of two sides lets nothing through."""
     shape: PanelShape = "flat"
     """A round one is an ellipse of its width and height; a V-flat is folded upright in its middle, a curved one bends about its level middle line."""
     fold: Annotated[float, Interval(ge=40.0, le=180.0)] = 100.0
     """Angle between the wings of a V-flat, or between the outer strips of a curved one [degrees]."""
     holding: Literal["stand", "boom", "held", "floor", "lap"] = "stand"
-    boom_reach: Annotated[float, Interval(ge=0.2, le=4.0)] = 1.2
-    """Level, from the stand of its boom, which is behind it, to the panel [m]."""
     name: Annotated[str, MinLen(1), MaxLen(40)] = "board"
     on: bool = True
     """In the set; one that is off is left out of the light."""
     item: Annotated[str, MaxLen(60)] = ""
     """Its name in the kit."""
+    boom_reach: Annotated[float, Interval(ge=0.2, le=4.0)] = 1.2
+    """Level, from the stand of its boom, which is behind it, to the panel [m]."""
+    back: PanelBack = "as its front"
+    """The other face; a board of two sides lets nothing through."""

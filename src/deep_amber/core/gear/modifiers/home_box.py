@@ -28,11 +28,11 @@ class HomeBox(ModifierKind):
     """[m]"""
     height: Annotated[float, Interval(ge=0.05, le=2.0)] = 0.4
     """[m]"""
-    depth: Annotated[float, Interval(ge=0.0, le=1.5)] = 0.0
-    """From source to front [m]; 0 for as deep as usual."""
     material: Literal["card", "foam", "plastic"] = "card"
     glow: Annotated[float, Interval(ge=0.0, le=0.5)] = 0.0
     """Share of its light that comes through the walls: lined card 0, foam .1, white plastic .25."""
+    depth: Annotated[float, Interval(ge=0.0, le=1.5)] = 0.0
+    """From source to front [m]; 0 for as deep as usual."""
     kind: Literal["home-made box"] = "home-made box"
 
     fits = ("strobe", "speedlight", "led", "lamp")

@@ -35,11 +35,11 @@ class Umbrella(ModifierKind):
 
     diameter: Annotated[float, Interval(ge=0.5, le=2.2)] = 1.0
     """[m]"""
+    lining: Literal["shoot-through", "white", "silver"] = "shoot-through"
     shaft: Annotated[float, Interval(ge=0.4, le=1.6)] = 1.0
     """Where on the shaft the source is, in usual distances from the canopy."""
     above: Annotated[float, Interval(ge=-0.3, le=0.3)] = 0.0
     """Of the source over the shaft, under it as negative [m]."""
-    lining: Literal["shoot-through", "white", "silver"] = "shoot-through"
     kind: Literal["umbrella"] = "umbrella"
 
     fits = ("strobe", "speedlight", "led", "lamp")

@@ -43,6 +43,14 @@ class Json(unittest.TestCase):
         for raw in (b"", b"[]", b"{}", b"\xff\xfe", b'{"format": "deep-amber-set"}', b"[" * 90000):
             self.assertIn(refused(read_kit_file, raw)[0][0], ("", "format"))
 
+    def test_version_1_is_read(self):
+        def older(data):
+            data["version"] = 1
+            for item in data["kit"]["panels"]:
+                item.pop("back")
+
+        self.assertEqual(read_kit_file(self.changed(older)), CATALOGUE)
+
     def test_newer_versions(self):
         self.assertEqual(refused(read_kit_file, self.changed(lambda d: d.update(version=9)))[0][0], "version")
 

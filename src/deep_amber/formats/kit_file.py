@@ -15,7 +15,7 @@ from .counts import check_counts
 from .errors import problems_in
 from .own_json import check_size, read_own_json
 
-FORMAT, VERSION = "deep-amber-kit", 1
+FORMAT, VERSION = "deep-amber-kit", 2
 MOST_PARTS = 3  # of a dotted column
 LISTS = tuple(f.name for f in fields(Kit))
 
@@ -29,7 +29,8 @@ class KitFile(BaseModel):
 
     format: Literal["deep-amber-kit"]
     """Always "deep-amber-kit"."""
-    version: Literal[1]
+    version: Literal[1, 2]
+    """2 is written; 1 knew no other side of a board and nothing of a box's depth or a flash's place on its shaft."""
     """Version of the format."""
     kit: Kit
 
@@ -49,7 +50,7 @@ def check_kit(kit: Kit) -> Kit:
 
 def write_kit_file(kit: Kit) -> bytes:
     """The JSON file's bytes; reading them gives an equal kit."""
-    return (KitFile(format="deep-amber-kit", version=1, kit=kit).model_dump_json(indent=2) + "\n").encode()
+    return (KitFile(format="deep-amber-kit", version=VERSION, kit=kit).model_dump_json(indent=2) + "\n").encode()
 
 
 def _parsed(data: Any) -> Kit:

@@ -263,7 +263,7 @@ class SitterAndCamera(Rules):
 
     def test_what_stands_before_the_lens_from_below_is_lowered(self):
         s = plain_set()
-        board = Panel(Point(0.0, 0.8, 2.3), s.camera.aim, 0.5, 0.5, "white", "flat", holding="lap", name="board")
+        board = Panel(Point(0.0, 0.9, 2.3), s.camera.aim, 0.5, 0.5, "white", "flat", holding="lap", name="board")
         low = replace(s, panels=(board,))
         finding = self.one(low, "camera.gear")
         self.assertEqual(finding.mend.acts[0].code, "thing.down")

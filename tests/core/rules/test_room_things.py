@@ -176,13 +176,16 @@ class Chosen(unittest.TestCase):
         self.assertEqual(fields_of(s, "look"), {})
         begun = choose(s, "look.purpose", "beauty")
         self.assertEqual(begun.look, PRESETS["beauty"])
-        written = enter(enter(begun, mesh, "look.mood", "calm"), mesh, "look.ratio", "4:1")
-        self.assertEqual((written.look.mood, written.look.ratio), ("calm", 4.0))
+        written = enter(enter(begun, mesh, "look.mood", "calm"), mesh, "look.front_ratio", "5:1")
+        self.assertEqual((written.look.mood, written.look.front_ratio), ("calm", 5.0))
+        self.assertIsNone(enter(written, mesh, "look.front_ratio", "open").look.front_ratio)
         other = choose(written, "look.purpose", "family")
         self.assertEqual((other.look.mood, other.look.framing), ("calm", "three-quarter"))
-        self.assertEqual(value_text(fields_of(written, "look")["look.ratio"], 4.0, False), "4 : 1")
+        fields = fields_of(written, "look")
+        self.assertEqual([value_text(fields["look.front_ratio"], k, False) for k in (5.0, None)], ["5 : 1", "open"])
+        self.assertEqual(value_text(fields_of(other, "look")["look.ratio"], 4.0, False), "4 : 1")
         with self.assertRaisesRegex(NotAccepted, "ratio such as 3:1"):
-            enter(begun, mesh, "look.ratio", "much")
+            enter(other, mesh, "look.ratio", "much")
 
     def test_standing_up_takes_camera_and_lights_along_with_the_face(self):
         s, baked = plain_set(), load_sitter("nadia")

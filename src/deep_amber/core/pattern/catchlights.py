@@ -23,13 +23,13 @@ from ..transport.quads import FAR
 from .cornea import CORNEA, halfway
 
 IRIS = 0.0059  # radius [m] (assumption)
-BALL = 0.0185  # [m] about the middle of an eyeball that holds the cornea too
+BULGE = 0.00835  # [m] about the cornea's middle at rest, that holds its facets: they stay there when the eye turns
 OUT = 6e-4  # [m] before the cornea's facets from which rays start
 ACROSS = 8  # samples a side of an emitter
 REACH = 0.9995  # share of the way to an emitter that must be free
 BEHIND = "it is behind the face"
 LEAST = 0.03  # share of an emitter that must show
-NARROWEST = 0.01  # of the iris's width, under which nothing is seen (assumption)
+NARROWEST = 0.002  # of the iris's width, under which nothing is seen (assumption)
 LID_HIGH, LID_WIDE = 0.014, 0.014  # [m] from the eye within which skin in the way is the lid
 
 
@@ -108,6 +108,7 @@ class _Eye:
     name: str
     middle: np.ndarray  # of the eyeball, in the room
     cornea: np.ndarray  # of the cornea's sphere
+    rest: np.ndarray  # of the cornea's sphere of eyes that look along the nose
 
     @property
     def gaze(self) -> np.ndarray:
@@ -116,10 +117,10 @@ class _Eye:
 
 
 def _before(eye: _Eye, points: np.ndarray, normals: np.ndarray) -> np.ndarray:
-    """(n, 3) float32 starts of rays before the cornea, outside the ball that holds the eye however it is turned."""
-    off = points - eye.middle
+    """(n, 3) float32 starts of rays before the cornea, outside the facets of the eye, which is traced as it is at rest."""
+    off = points - eye.rest
     along = (off * normals).sum(1)
-    out = np.sqrt(np.maximum(along**2 + BALL**2 - (off**2).sum(1), 0)) - along
+    out = np.sqrt(np.maximum(along**2 + BULGE**2 - (off**2).sum(1), 0)) - along
     return (points + np.maximum(out, OUT)[:, None] * normals).astype(np.float32)
 
 
@@ -264,5 +265,8 @@ def catchlights(stages: Stages, shown: list[Shown]) -> list[Catchlight]:
     """Each thing in each eye, the sitter's left eye first."""
     photo_set = stages.photo_set
     rows = eyes_in_room(stages.mesh, photo_set.sitter, photo_set.camera.place)
-    eyes = [_Eye(name, row[:3], row[3:]) for name, row in zip(("left", "right"), rows, strict=True)]
+    at_rest = stages.posed().eyes[:, 3:6]
+    eyes = [
+        _Eye(name, row[:3], row[3:], rest) for name, row, rest in zip(("left", "right"), rows, at_rest, strict=True)
+    ]
     return [_kept(stages, eye, thing) for eye in eyes for thing in shown]

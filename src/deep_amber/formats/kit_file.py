@@ -30,8 +30,7 @@ class KitFile(BaseModel):
     format: Literal["deep-amber-kit"]
     """Always "deep-amber-kit"."""
     version: Literal[1, 2]
-    """2 is written; 1 knew no other side of a board and nothing of a box's depth or a flash's place on its shaft."""
-    """Version of the format."""
+    """Version of the format: 2 is written; 1 knew no other side of a board, no depth of a box and no place on a shaft."""
     kit: Kit
 
 

@@ -45,6 +45,19 @@ class Feet(unittest.TestCase):
         self.assertNotEqual(other, foot)
         self.assertTrue(stands_free(blocked, *other))
 
+    def test_no_foot_stands_in_a_board_on_the_floor(self):
+        s = self.set
+        over = with_light(
+            s, holding="boom", boom_reach=1.0, place=Point(0.0, 2.0, s.sitter.z), aim=Point(0.0, 1.2, s.sitter.z)
+        )
+        x, z = foot_of(over, over.lights[0])
+        board = Panel(Point(x, 0.9, z), Point(x + 1, 0.9, z), 1.0, 1.7, "black", name="flag")
+        beside = replace(over, panels=(board,))
+        self.assertFalse(stands_free(beside, x, z))
+        self.assertTrue(stands_free(beside, *foot_of(beside, beside.lights[0])))
+        high = replace(over, panels=(replace(board, place=Point(x, 1.8, z), height=0.6),))
+        self.assertTrue(stands_free(high, x, z))
+
     def test_arms_clamps_and_hands_have_no_foot(self):
         for holding in ("clamp", "wall arm", "ceiling arm", "furniture", "hand"):
             self.assertIsNone(self.foot(holding=holding))

@@ -7,6 +7,7 @@ import numpy as np
 from ..model.light import Light
 from ..model.panel import Panel
 from ..model.set import Set
+from .quads import Quad, distance_to, panel_quads
 
 WAYS = {
     "camera-left": (-1.0, 0.0),
@@ -45,12 +46,22 @@ def in_the_sitter(photo_set: Set, x: float, z: float) -> bool:
 
 
 def stands_free(photo_set: Set, x: float, z: float) -> bool:
-    """Whether a stand's foot can be there: in the room, out of the sitter and of furniture on the floor."""
+    """Whether a stand's foot can be there: in the room, out of the sitter, of furniture and of boards on the floor."""
     room = photo_set.room
     if abs(x) > room.width / 2 - AT_WALL or not AT_WALL < z < room.depth - AT_WALL or in_the_sitter(photo_set, x, z):
         return False
     low = (k for k in photo_set.furniture if k.base < FOOT_HIGH)
-    return not any(abs(x - k.x) < k.width / 2 and abs(z - k.z) < k.depth / 2 for k in low)
+    if any(abs(x - k.x) < k.width / 2 and abs(z - k.z) < k.depth / 2 for k in low):
+        return False
+    boards = (q for panel in photo_set.panels if panel.on for q in panel_quads(panel))
+    return not any(_at_board(q, x, z) for q in boards)
+
+
+def _at_board(quad: Quad, x: float, z: float) -> bool:
+    """Whether a foot there would stand in a board that reaches down to it."""
+    if quad.corners[:, 1].min() > FOOT_HIGH:
+        return False
+    return distance_to(quad, np.array([x, float(quad.corners[:, 1].min()), z])) < AT_WALL
 
 
 def _behind(thing: Light | Panel) -> np.ndarray:

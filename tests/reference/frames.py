@@ -91,6 +91,14 @@ def _disc() -> Set:
     return _framed(_lit("black", _at(-50.0, 30.0, 1.2), panels=(disc,)), 1.4)
 
 
+def _near(x: float, under: float, height: float, low: float = 0.0) -> Set:
+    """A narrow gap from near: the lens on a place that far aside of the face and under it."""
+    s = _framed(_lit("white", _at()), height)
+    aim = Point(x, FACE.y - under, FACE.z - 0.1)
+    place = Point(x * 0.6, FACE.y - under - low, FACE.z + 1.2)
+    return replace(s, camera=replace(s.camera, place=place, aim=aim, focal_length=1.25 / height * 30.0))
+
+
 FRAMES: dict[str, Callable[[], Set]] = {
     "lit sheet as ground": _lit_sheet,
     "box in the frame": _box_as_ground,
@@ -100,6 +108,8 @@ FRAMES: dict[str, Callable[[], Set]] = {
     "furniture and an open door": _furniture,
     "long hair": _long_hair,
     "disc of two sides": _disc,
+    "between sleeve and body": lambda: _near(0.17, 0.42, 0.22),
+    "under the jaw": lambda: _near(0.0, 0.11, 0.16, 0.5),
 }
 
 

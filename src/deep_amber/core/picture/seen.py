@@ -26,7 +26,7 @@ _SHINE_ROWS = [SHINE[k] for k in ("skin", "cloth", "eye", "cloth", "hair", "clot
 ROUGHNESS = np.array([row[0] for row in _SHINE_ROWS], np.float64)
 F0 = np.array([row[1] for row in _SHINE_ROWS], np.float64)
 POLES = Surface(0.06)  # of stands and bars: black metal (assumption)
-SURFACE_LIFT, HAIR_LIFT = RAY_START, 6e-3  # start of shadow rays above the surface [m]
+SURFACE_LIFT, HAIR_LIFT = RAY_START, 1.5e-3  # start of shadow rays above the surface [m]
 
 
 @dataclass(frozen=True, eq=False)

@@ -12,6 +12,8 @@ from ..transport.workers import in_chunks
 from .lens_rays import Size
 from .seen import Seen
 
+HAIR_REACH, LOCK = 5, 0.02  # pixels to each side over which the shadow on hair is a mean, and how near these are [m]
+
 
 @nb.njit(nogil=True, error_model="numpy", cache=True)
 def _spread(coarse, stride, height, width, change, coarse_hair, kinds, lit, out, ask, guess, start, stop):
@@ -49,6 +51,17 @@ def same_surface(points, normals, kinds, i, points_j, normals_j, kinds_j, j):
     return facing**8 if facing > 0.5 and abs(away) < 4e-3 else 0.0
 
 
+@nb.njit(inline="always", error_model="numpy")
+def _same_lock(points, kinds, i, j):
+    """Whether two places are hair at one depth: strands shade each other finer than they are drawn, so a lock has one mean."""
+    if kinds[j] != HAIR_KIND:
+        return 0.0
+    away = 0.0
+    for k in range(3):
+        away += (points[i, k] - points[j, k]) ** 2
+    return 1.0 if away < LOCK * LOCK else 0.0
+
+
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _smooth(values, ask, guess, normals, points, kinds, height, width, reach, out, start, stop):
     """For the pixels that asked: mean of the traced neighbours on the same surface, else the coarse guess."""
@@ -57,12 +70,16 @@ def _smooth(values, ask, guess, normals, points, kinds, height, width, reach, ou
             out[i] = values[i]
             continue
         y, x = i // width, i % width
-        total, weights = 0.0, 0.0
-        for a in range(max(y - reach, 0), min(y + reach + 1, height)):
-            for b in range(max(x - reach, 0), min(x + reach + 1, width)):
+        total, weights, hair = 0.0, 0.0, kinds[i] == HAIR_KIND
+        r = reach * HAIR_REACH if hair else reach
+        for a in range(max(y - r, 0), min(y + r + 1, height)):
+            for b in range(max(x - r, 0), min(x + r + 1, width)):
                 j = a * width + b
                 if values[j] >= 0:
-                    w = same_surface(points, normals, kinds, i, points, normals, kinds, j)
+                    if hair:
+                        w = _same_lock(points, kinds, i, j)
+                    else:
+                        w = same_surface(points, normals, kinds, i, points, normals, kinds, j)
                     total += w * values[j]
                     weights += w
         if weights > 0:

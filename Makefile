@@ -38,6 +38,7 @@ $(STATIC): frontend/node_modules/.done $(FRONTEND)
 
 # Compiled kernels are cached on disk, so that the first picture does not wait for them.
 .venv/warm.done: .venv/run.done $(shell find src/deep_amber/core -name '*.py')
+	find src -name '*.nb[ic]' -delete # a kernel's cache does not know what it took in from other files
 	$(BIN)/python -m deep_amber.warm demo/1-nadia-soft.json
 	touch $@
 

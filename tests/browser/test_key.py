@@ -51,7 +51,7 @@ class Key(PageTest):
         self.assertNotAlmostEqual(self.picture_tone(0.53, 0.6), tone, delta=3)
         self.assertNotEqual(self.page.locator(".eye polygon").first.get_attribute("points"), mirrored)
         self.page.get_by_role("tab", name="why").click()
-        self.page.get_by_text("Down the cheek the light closes").wait_for()
+        self.page.get_by_text("Down the cheek the key's light closes").wait_for()
         self.page.get_by_role("button", name="Undo").click()
         self.named("loop")
 

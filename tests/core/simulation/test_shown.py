@@ -5,14 +5,20 @@ from dataclasses import replace
 
 import numpy as np
 
+from deep_amber.core.kit.emission import emissions
 from deep_amber.core.model import Bare, Light, Panel, Point
+from deep_amber.core.picture.catchlight import luminances
 from deep_amber.core.simulation import DRAGGED, SETTLED, Memory, simulate
 from deep_amber.core.simulation.exposing import exposed
 from deep_amber.core.simulation.key import key_index_of
 from deep_amber.core.simulation.layers import pixel_spreading
 from deep_amber.core.simulation.readings import readings_of
+from deep_amber.core.simulation.secondary import secondaries
 from deep_amber.core.simulation.shown import things_shown
+from deep_amber.core.simulation.simulate import linear_picture
 from deep_amber.core.simulation.stages import Stages
+from deep_amber.core.sitter.face import face_marks
+from deep_amber.core.transport.emitter import EXPONENT, SHARE, VIRTUAL
 from tests.sets import mesh_of, plain_set
 
 SMALL = replace(SETTLED, size=replace(SETTLED.size, width=160, height=200), bounce_rows=25)
@@ -57,6 +63,48 @@ class Sheets(unittest.TestCase):
         share = silver / white
         self.assertGreater(share.max(), 1.5)
         self.assertLess(share.min(), 0.6)
+
+    def test_an_edge_far_behind_what_is_sharp_has_its_own_blur(self):
+        """A board's edge behind the sitter: as wide as the blur disc of the thin lens there, and sharp when stopped
+        down. c = (f / N) (f / d) gap / (d + gap) on the sensor, d to what is sharp."""
+        s = with_sheet("white", -4.0, behind=False)
+        place = replace(s.panels[0].place, x=0.65)
+        board = replace(s.panels[0], surface="black", place=place, aim=replace(place, z=place.z + 1), width=1.0)
+        wide = {}
+        for aperture in (2.0, 32.0):
+            camera = replace(s.camera, aperture=aperture, sensitivity=100.0 * (aperture / 8) ** 2)
+            lamp = replace(s.lights[1], place=Point(-0.2, 1.4, s.sitter.z + 0.9), aim=board.place)
+            seen = replace(s, camera=camera, panels=(board,), lights=(s.lights[0], lamp))
+            row = linear_picture(stages(seen)).mean(1).reshape(800, 640)[40]
+            at = int(np.abs(row[30:] - row[:-30]).argmax()) + 15  # the board's edge: its shadow lies behind it
+            low, high = row[at - 50 : at - 30].mean(), row[at + 30 : at + 50].mean()
+            step = (row[at - 50 : at + 50] - low) / (high - low)
+            wide[aperture] = int(((step > 0.1) & (step < 0.9)).sum())
+        eyes = face_marks(mesh_of(s), s.sitter).eyes
+        away, gap = s.camera.place.z - eyes[2], eyes[2] - s.panels[0].place.z
+        f = s.camera.focal_length / 1000
+        disc = f / 2.0 * f / (away - f) * gap / (away + gap) * 1000 / s.camera.sensor_width * 640
+        self.assertLessEqual(wide[32.0], 3)
+        # From a tenth to nine tenths of an edge under a disc is .69 of the disc's width.
+        self.assertAlmostEqual(wide[2.0], 0.69 * disc, delta=0.25 * disc)
+
+    def test_the_eye_mirrors_silver_by_its_lobe(self):
+        """One value lights the picture and the eyes: an emitter's luminance toward a place goes by its lobe."""
+        s = with_sheet("silver", -4.0, behind=False)
+        made = stages(s)
+        lamp = s.lights[1]
+        (silver,) = [k for k in secondaries(made, lamp, emissions(lamp)[0]) if k.sheet == 1 and k.lobed]
+        row = silver.emitter.row
+        straight = row[:3] - row[VIRTUAL : VIRTUAL + 3]  # the way that the mirrored lamp's light goes on
+        straight = straight / np.linalg.norm(straight)
+        across = np.cross(straight, [0.0, 1.0, 0.0])
+        aside = straight * 0.5 + across / np.linalg.norm(across) * 0.866
+        on, off = (
+            float(luminances(silver.emitter, np.zeros(1), np.zeros(1), -way[None])[0]) for way in (straight, aside)
+        )
+        n, share = row[EXPONENT], row[SHARE]
+        expected = (1 - share + share * (n + 2) / 2) / (1 - share + share * (n + 2) / 2 * 0.5**n)
+        self.assertAlmostEqual(on / off, expected, delta=0.02 * expected)
 
     def test_the_sitters_shadow_falls_on_a_board_behind(self):
         s = with_sheet("white", -4.0, behind=False)

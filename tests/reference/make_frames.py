@@ -85,7 +85,7 @@ def frame(name: str, paths: int) -> dict:
 
 
 def main() -> None:
-    paths = int(sys.argv[1]) if len(sys.argv) > 1 else 100
+    paths = int(sys.argv[1]) if len(sys.argv) > 1 else 49
     STORED.mkdir(exist_ok=True)
     for name in sys.argv[2:] or FRAMES:
         (STORED / f"{slug(name)}.json").write_text(json.dumps(frame(name, paths)) + "\n")

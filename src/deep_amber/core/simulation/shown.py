@@ -27,7 +27,7 @@ from .secondary import SAME_PLACE, secondaries
 from .stages import Stages, panels_standing, standing
 
 CELLS, CELLS_QUICK = 28, 10  # a side of a panel's part at which its light is found
-SHADOWS, SHADOWS_QUICK = (4, 4), (2, 2)  # samples of the light from each of them
+SHADOWS, SHADOWS_QUICK = (8, 8), (2, 2)  # samples of the light from each of them
 
 
 @dataclass(frozen=True, eq=False)

@@ -6,7 +6,6 @@ from dataclasses import replace
 
 import numpy as np
 
-from deep_amber.core.gear.sources import Lamp
 from deep_amber.core.model import Bare, Bowl, Camera, Light, Panel, Point, Set, Softbox
 from deep_amber.core.model.furniture import Door, Furniture
 from deep_amber.core.model.room import Surface
@@ -40,7 +39,7 @@ def _framed(photo_set: Set, height: float = 0.8, who: str = "anton", **sitter) -
 
 def _lit_sheet() -> Set:
     sheet = Panel(Point(0.0, 1.3, 1.3), Point(0.0, 1.3, 3.0), 2.4, 2.2, "bed sheet", name="sheet")
-    behind = Light(Point(0.2, 1.3, 0.3), Point(0.0, 1.3, 1.3), -3.0, Bare(), "behind", Lamp(40.0), "background")
+    behind = Light(Point(0.2, 1.3, 0.3), Point(0.0, 1.3, 1.3), -6.0, Bare(), "behind", role="background")
     key = replace(_at(), output=-1.0)
     return _framed(replace(_lit("grey", key, behind, panels=(sheet,)), backdrop=_wall()))
 

@@ -49,7 +49,7 @@ def check_kit(kit: Kit) -> Kit:
 
 def write_kit_file(kit: Kit) -> bytes:
     """The JSON file's bytes; reading them gives an equal kit."""
-    return (KitFile(format="deep-amber-kit", version=VERSION, kit=kit).model_dump_json(indent=2) + "\n").encode()
+    return (KitFile(format="deep-amber-kit", version=2, kit=kit).model_dump_json(indent=2) + "\n").encode()
 
 
 def _parsed(data: Any) -> Kit:

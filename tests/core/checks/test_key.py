@@ -6,9 +6,11 @@ from dataclasses import replace
 import numpy as np
 
 from deep_amber.core.answer import Answer
+from deep_amber.core.checks.finding import stages_for
 from deep_amber.core.checks.key import EASED, HOT, key_findings
 from deep_amber.core.model import Bowl, Panel, Point
 from deep_amber.core.model.look import PRESETS
+from deep_amber.core.pattern.all_light import room_adds, sockets_and_forehead
 from deep_amber.core.pattern.placing import Carried, hung_key, strongest
 from deep_amber.core.pattern.reach import ANYWHERE, Fronts, Support, hindrances
 from deep_amber.core.pattern.ways import Way, acts_of
@@ -66,11 +68,14 @@ class Face(unittest.TestCase):
 
     def test_a_hot_forehead_and_the_feather_or_drop_that_cools_it(self):
         s = lit(0, 54, 1.2, who="anton")
-        over = measured(s).forehead[0]
+        stages = stages_for(s, mesh_of(s), lambda: None)
+        over = sockets_and_forehead(stages, room_adds(stages)).forehead
         self.assertGreater(over, HOT)
+        self.assertGreater(measured(s).forehead[0], over)  # the room evens what the key draws
         made = found(s)["key.forehead"]
         self.assertAlmostEqual(made.figures["forehead_over_cheek_stops"], over, places=3)
-        self.assertLess(measured(made.mend.photo_set).forehead[0], 0.36)
+        cooled = stages_for(made.mend.photo_set, mesh_of(s), lambda: None)
+        self.assertLess(sockets_and_forehead(cooled, room_adds(cooled)).forehead, 0.4)
 
     def test_a_flash_beside_its_board_is_hung_so_that_it_points_at_the_middle(self):
         s = lit(0, 20, who="anton")

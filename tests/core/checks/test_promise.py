@@ -14,12 +14,16 @@ from deep_amber.core.checks.room_helps import cheeks, room_helps, stops_over
 from deep_amber.core.gear.sources import Lamp
 from deep_amber.core.model import Bare, Light, Panel, Point, Softbox
 from deep_amber.core.model.look import PRESETS
-from deep_amber.core.pattern.all_light import sockets_and_forehead
+from deep_amber.core.pattern.all_light import room_adds, sockets_and_forehead
 from deep_amber.core.rules.heat import heat_warnings
 from deep_amber.core.simulation.secondary import works_from
 from deep_amber.core.steps import findings_of
 from tests.core.pattern.lit import lit, stages_of
 from tests.sets import mesh_of, plain_set, with_light
+
+
+def eyes_of(stages):
+    return sockets_and_forehead(stages, room_adds(stages))
 
 
 def codes(photo_set) -> dict[str, Finding]:
@@ -94,7 +98,7 @@ class AllLight(unittest.TestCase):
         board = Panel(
             Point(face.x, face.y - 0.42, face.z + 0.3), Point(face.x, face.y, face.z), 0.8, 0.6, "silver", name="board"
         )
-        dark, open_ = (sockets_and_forehead(stages_of(k))[0] for k in (s, replace(s, panels=(board,))))
+        dark, open_ = (eyes_of(stages_of(k)).depth for k in (s, replace(s, panels=(board,))))
         self.assertGreater(open_, dark + 0.3)
 
 

@@ -261,6 +261,26 @@ class SitterAndCamera(Rules):
         board = Panel(Point(0.0, 1.2, 2.8), Point(0.0, 1.2, 1.8), 0.2, 0.2)
         self.one(replace(s, panels=(board,)), "camera.gear")
 
+    def test_a_stand_in_the_picture_gives_way_to_a_boom(self):
+        s = plain_set()
+        middle = with_light(s, place=Point(0.0, 1.75, 2.6), aim=s.camera.aim, modifier=Bowl())
+        finding = self.one(middle, "camera.gear")
+        self.assertEqual((finding.named["part"], finding.mend.acts[0].code), ("stand", "thing.boom"))
+        after = self.mended(middle, "camera.gear")
+        self.assertEqual((after.lights[0].place, after.lights[0].holding), (middle.lights[0].place, "boom"))
+
+    def test_a_stand_behind_the_sitter_is_not_seen(self):
+        s = plain_set()
+        hidden = with_light(
+            s, place=Point(0.0, 1.1, s.sitter.z - 0.4), aim=Point(0.0, 1.1, 0.3), modifier=Bowl(0.12), role="rim"
+        )
+        self.assertEqual(self.found(hidden, "camera.gear"), [])
+
+    def test_a_sheet_that_is_the_ground_is_no_gear_in_the_picture(self):
+        s = plain_set()
+        sheet = Panel(Point(0.0, 1.3, 0.9), Point(0.0, 1.3, 2.0), 2.0, 2.0, "bed sheet", name="sheet")
+        self.assertEqual(self.found(replace(s, panels=(sheet,)), "camera.gear"), [])
+
     def test_what_stands_before_the_lens_from_below_is_lowered(self):
         s = plain_set()
         board = Panel(Point(0.0, 0.9, 2.3), s.camera.aim, 0.5, 0.5, "white", "flat", holding="lap", name="board")

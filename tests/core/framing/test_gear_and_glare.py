@@ -7,7 +7,8 @@ import numpy as np
 
 from deep_amber.core.framing.framings import FRAMINGS, nearest_framing
 from deep_amber.core.framing.glare import PANTOSCOPIC, glare
-from deep_amber.core.framing.in_frame import gear_in_frame, projected
+from deep_amber.core.framing.in_frame import gear_in_frame
+from deep_amber.core.geometry.projected import projected
 from deep_amber.core.geometry.quads import field_of_view
 from deep_amber.core.model import Panel, Point
 from deep_amber.core.sitter.glasses import lens_places

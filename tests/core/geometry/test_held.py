@@ -33,13 +33,14 @@ class Feet(unittest.TestCase):
         off = (self.light.place.array - self.light.aim.array)[[0, 2]]
         np.testing.assert_allclose(behind - [x, z], off / np.linalg.norm(off), atol=1e-9)
 
-    def test_where_it_fits_is_behind_or_the_first_side_with_room(self):
+    def test_where_it_fits_is_the_first_side_with_room_out_of_the_picture(self):
         over = {"place": Point(0.0, 2.0, self.set.sitter.z), "aim": Point(0.0, 1.2, self.set.sitter.z)}
         s = with_light(self.set, holding="boom", boom_reach=1.0, **over)
         foot = foot_of(s, s.lights[0])
         self.assertTrue(stands_free(s, *foot))
-        self.assertAlmostEqual(foot[1], s.sitter.z - 1.0)
-        chest = Furniture("chest", 0.0, s.sitter.z - 1.0, 0.8, 0.5, 0.4)
+        self.assertAlmostEqual(foot[0], -1.0)  # behind, toward the backdrop, its pole would be seen over the head
+        self.assertEqual(gear_in_frame(s), [])
+        chest = Furniture("chest", -1.0, s.sitter.z, 0.8, 0.5, 0.4)
         blocked = replace(s, furniture=(chest,))
         other = foot_of(blocked, blocked.lights[0])
         self.assertNotEqual(other, foot)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..framing.in_frame import projected
+from ..geometry.projected import projected
 from ..geometry.quads import backdrop_quad, field_of_view
 from ..model.set import Set
 from ..simulation.secondary import works_from

@@ -49,8 +49,9 @@ def brief_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fi
         yield from _burnt(read, look)
     if look:
         if read:
-            yield from _aims(photo_set, look, mesh, read, read_pattern(stages, read))
-            if look.pattern not in DARK_FACES:
+            reading = read_pattern(stages, read)
+            yield from _aims(photo_set, look, mesh, read, reading)
+            if look.pattern not in DARK_FACES and not _dark_face(reading):
                 yield from _hardness(stages, look)
         yield from _framing(photo_set, look, mesh)
         yield from _wardrobe(photo_set, look, mesh)
@@ -92,12 +93,18 @@ def _aims(
     aims = {aim.surface: aim for aim in aims_of(look, mesh)}
     if look.pattern not in DARK_FACES:  # there the face is meant to be dark
         yield from _exposure(photo_set, aims["lit_cheek"], read)
-        yield _ratio(look, read, reading)
+        if not _dark_face(reading):
+            yield _ratio(look, read, reading)
     tones = [read.surfaces[name].stops for name in BACKDROP_SURFACES]
     mean = sum(tones) / len(tones)
     away = mean - look.backdrop_tone
     figures = {"backdrop_stops": mean, "aimed_stops": look.backdrop_tone}
     yield Finding("brief.backdrop", "warn" if abs(away) > TOLERANCE else "note", figures)
+
+
+def _dark_face(reading: PatternReading | None) -> bool:
+    """Whether the light leaves the face dark: neither ratio nor edges on the cheek tell it then."""
+    return reading is not None and (reading.pattern == "rim" or reading.composed in ("silhouette", "edge light only"))
 
 
 def _ratio(look: Look, read: Readings, reading: PatternReading | None) -> Finding:

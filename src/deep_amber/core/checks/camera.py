@@ -35,7 +35,7 @@ LOW, HIGH = 0.25, 0.20  # [m] of the lens under and over the eyes that is worth 
 
 def camera_findings(photo_set: Set, mesh: SitterMesh, lenses: tuple[Lens, ...] = ()) -> Iterator[Finding]:
     """What there is to say about the camera; `lenses` are those that could be taken instead."""
-    yield from gear_findings(photo_set)
+    yield from gear_findings(photo_set, mesh)
     yield from settings_findings(photo_set, mesh)
     yield from _length(photo_set, mesh, lenses)
     height = picture_height(photo_set.camera, lens_to_face(photo_set, mesh))

@@ -2,22 +2,22 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
-from typing import get_args
+from itertools import islice
 
 import numpy as np
 
 from ..answer import Answer, mend
 from ..editing.move_light import move_light, move_panel
-from ..framing.in_frame import InFrame, gear_in_frame, projected
-from ..geometry.held import ANY_SIDE, foot_of, stands_free
+from ..framing.in_frame import InFrame, gear_in_frame
+from ..geometry.projected import projected
 from ..geometry.quads import field_of_view
 from ..geometry.vectors import aiming_axes
-from ..model.light import StandSide
-from ..model.set import Set, with_light
+from ..model.set import Set
 from ..sitter.face import face_marks
 from ..sitter.mesh import HAIR, SCALP, SKIN, SitterMesh
 from ..sitter.pose import posed
 from .finding import Finding
+from .held import on_booms
 
 STEP, MOST_STEPS = 0.05, 24  # [m] by which a thing is moved out of the picture
 LEAST_HEADROOM, MOST_HEADROOM, WANTED_HEADROOM = 0.0, 0.20, 0.08  # of the picture's height (assumptions)
@@ -33,9 +33,8 @@ def _moved(photo_set: Set, found: InFrame, aside: float, up: float) -> Set:
     return (move_light if found.kind == "lights" else move_panel)(photo_set, found.index, "place", to).photo_set
 
 
-def _out_of_frame(photo_set: Set, found: InFrame, name: str) -> list[Answer]:
-    """The least steps aside, up and down that take it out of the picture, the least of them first; then a boom's stand
-    elsewhere."""
+def _out_of_frame(photo_set: Set, mesh: SitterMesh, found: InFrame, name: str) -> list[Answer]:
+    """For a stand a boom; the least steps aside, up and down that take it out of the picture, the least of them first."""
     side = "camera-right" if found.side > 0 else "camera-left"
     ways = {
         "thing.aside": (found.side, 0.0),
@@ -48,39 +47,26 @@ def _out_of_frame(photo_set: Set, found: InFrame, name: str) -> list[Answer]:
         for step in range(1, MOST_STEPS + 1):
             by = step * STEP
             tried = _moved(photo_set, found, aside * by, up * by)
-            if _is_out(tried, found):
+            if _is_out(tried, mesh, found):
                 made.append((by, mend(tried, code, {"by_m": by}, thing=name, side=side)))
                 break
-    return [answer for _, answer in sorted(made, key=lambda k: k[0])] + _elsewhere(photo_set, found, name)
+    booms = list(islice(on_booms(photo_set, mesh, found.kind, found.index), 2)) if found.part == "stand" else []
+    return booms + [answer for _, answer in sorted(made, key=lambda k: k[0])]
 
 
-def _is_out(photo_set: Set, found: InFrame) -> bool:
-    return not any((g.kind, g.index) == (found.kind, found.index) for g in gear_in_frame(photo_set))
+def _is_out(photo_set: Set, mesh: SitterMesh, found: InFrame) -> bool:
+    return not any((g.kind, g.index) == (found.kind, found.index) for g in gear_in_frame(photo_set, mesh))
 
 
-def _elsewhere(photo_set: Set, found: InFrame, name: str) -> list[Answer]:
-    """The stand of its boom on another side."""
-    thing = getattr(photo_set, found.kind)[found.index]
-    if found.part != "stand" or found.kind != "lights" or thing.holding != "boom":
-        return []
-    made = []
-    for side in get_args(StandSide):
-        tried = with_light(photo_set, found.index, replace(thing, stand_side=side))
-        foot = foot_of(tried, tried.lights[found.index])
-        if side != ANY_SIDE and foot and stands_free(tried, *foot) and _is_out(tried, found):
-            made.append(mend(tried, "thing.boom", {"reach_m": thing.boom_reach}, thing=name, side=side))
-    return made
-
-
-def gear_findings(photo_set: Set) -> Iterator[Finding]:
+def gear_findings(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     """Lights, panels and stands in the picture, each with the least step aside that takes it out."""
-    for found in gear_in_frame(photo_set):
+    for found in gear_in_frame(photo_set, mesh):
         thing = getattr(photo_set, found.kind)[found.index]
         if found.kind == "lights" and thing.role == "background":
             continue  # behind or beside the sitter it may be meant to show
         side = "camera-right" if found.side > 0 else "camera-left"
         named = {"thing": thing.name, "part": found.part, "side": side}
-        mends = _out_of_frame(photo_set, found, thing.name)
+        mends = _out_of_frame(photo_set, mesh, found, thing.name)
         first = mends[0] if mends else None
         yield Finding("camera.gear", "warn", {"inward_share": found.inward}, named, first, tuple(mends[1:]))
 

@@ -12,7 +12,8 @@ from ..geometry.held import ANY_SIDE, foot_of, in_the_sitter, stands_free
 from ..model.light import Light, StandSide
 from ..model.panel import Panel
 from ..model.set import Set, with_thing
-from ..pattern.reach import Support
+from ..pattern.reach import ANYWHERE, Support
+from ..sitter.mesh import SitterMesh
 from .finding import Finding
 
 REACHES = (0.8, 1.2, 1.6, 2.0, 2.5)  # [m] of a boom that are tried
@@ -21,18 +22,19 @@ FIXED = ("ceiling arm", "wall arm", "clamp")
 """What is fixed to the house or to a piece of furniture."""
 
 
-def held_findings(photo_set: Set, support: Support) -> Iterator[Finding]:
+def held_findings(photo_set: Set, mesh: SitterMesh, support: Support) -> Iterator[Finding]:
     """What there is to say about stands, booms and arms."""
     for kind in ("lights", "panels"):
         for index, thing in enumerate(getattr(photo_set, kind)):
             if thing.on:
-                yield from _stand(photo_set, kind, index, thing, support)
+                yield from _stand(photo_set, mesh, kind, index, support)
     for light in photo_set.lights:
         if light.on and light.source.kind != "window" and light.role != "room":
             yield from _over(photo_set, light)
 
 
-def _stand(photo_set: Set, kind: str, index: int, thing: Light | Panel, support: Support) -> Iterator[Finding]:
+def _stand(photo_set: Set, mesh: SitterMesh, kind: str, index: int, support: Support) -> Iterator[Finding]:
+    thing: Light | Panel = getattr(photo_set, kind)[index]
     foot = foot_of(photo_set, thing)
     if foot is None:
         return
@@ -45,13 +47,14 @@ def _stand(photo_set: Set, kind: str, index: int, thing: Light | Panel, support:
         why = "sitter" if in_the_sitter(photo_set, *foot) else "room"
     if why == "room" and thing.holding == "stand":
         return  # its front is in the room: a foot near a wall is turned aside
-    made = next(_boomed(photo_set, kind, index, thing, support), None)
+    made = next(on_booms(photo_set, mesh, kind, index, support), None)
     yield Finding("key.stand", "warn", figures, named | {"why": why, "holding": thing.holding}, made)
 
 
-def _boomed(photo_set: Set, kind: str, index: int, thing: Light | Panel, support: Support) -> Iterator[Answer]:
+def on_booms(photo_set: Set, mesh: SitterMesh, kind: str, index: int, support: Support = ANYWHERE) -> Iterator[Answer]:
     """The thing on a boom whose stand is out of the sitter, the walls and the picture, the shortest reach first."""
-    shown = {(k.kind, k.index) for k in gear_in_frame(photo_set)}
+    thing: Light | Panel = getattr(photo_set, kind)[index]
+    shown = {(k.kind, k.index) for k in gear_in_frame(photo_set, mesh) if k.part == "front"}
     for reach in REACHES:
         if reach > support.boom:
             return
@@ -61,7 +64,7 @@ def _boomed(photo_set: Set, kind: str, index: int, thing: Light | Panel, support
             hung = replace(hung, stand_side=side) if isinstance(hung, Light) else hung
             made = with_thing(photo_set, kind, index, hung)
             foot = foot_of(made, hung)
-            seen = {(k.kind, k.index) for k in gear_in_frame(made)} - shown
+            seen = {(k.kind, k.index) for k in gear_in_frame(made, mesh)} - shown
             if foot is not None and stands_free(made, *foot) and not seen:
                 yield mend(made, "thing.boom", {"reach_m": reach}, thing=thing.name, side=side)
 

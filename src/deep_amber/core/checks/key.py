@@ -13,7 +13,7 @@ from ..model.patterns import Pattern
 from ..model.point import Point
 from ..model.set import Set, with_light
 from ..pattern.advice import ways_to
-from ..pattern.all_light import sockets_and_forehead
+from ..pattern.all_light import Eyes, room_adds, sockets_and_forehead
 from ..pattern.catchlights import BEHIND
 from ..pattern.face_points import face_points
 from ..pattern.feather import LEAST, feather_of
@@ -33,7 +33,7 @@ from .held import held_findings
 from .sitter import glare_findings
 
 DEEP, EASED = -1.6, -1.3  # stops of the sockets under the face: dark, and no longer (assumptions)
-LOST = -3.5  # stops under which no eye is seen (assumption)
+LOST, UNSEEN = -3.5, -4.5  # stops under the face, or from mid grey, under which no eye is seen (assumptions)
 HOT, COOLED = 0.5, 0.35  # stops of the forehead over the lit cheek: hot, and no longer (assumptions)
 WORTH = 0.1  # stops that a mend must gain
 STEP, STEPS_DOWN, STEPS_UP = 0.05, 16, 30  # [m] by which the key is lowered or raised, how often
@@ -57,15 +57,17 @@ def key_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn, support: Support
     yield from _pattern(stages, reading, support)
     yield from _sideways(stages, index, reading)
     if reading.pattern != "rim" and reading.composed not in DARK:
-        socket, forehead = sockets_and_forehead(stages)
-        yield from _sockets(stages, index, socket)
-        yield from _forehead(stages, index, forehead)
+        room = room_adds(stages)
+        eyes = sockets_and_forehead(stages, room)
+        mirrored = any(c.present for c in reading.catchlights)
+        yield from _sockets(stages, index, eyes, room, mirrored)
+        yield from _forehead(stages, index, eyes.forehead, room)
         yield from _catchlights(stages, index, reading)
     yield from glare_findings(photo_set, mesh, "key")
     yield from _softness(reading)
     yield from _feather(stages)
     yield from _clearance(photo_set, light)
-    yield from held_findings(photo_set, support)
+    yield from held_findings(photo_set, mesh, support)
 
 
 def _pattern(stages: Stages, reading: PatternReading, support: Support) -> Iterator[Finding]:
@@ -149,9 +151,9 @@ def _at_board(photo_set: Set, index: int) -> Iterator[Answer]:
             yield mend(made, "light.at_board", light=light.name, panel=panel.name)
 
 
-def _eyes(stages: Stages, made: Set) -> tuple[float, float] | None:
+def _eyes(stages: Stages, made: Set, room: dict[str, float]) -> Eyes | None:
     """Sockets and forehead of another set, by all its light."""
-    return sockets_and_forehead(replace(stages, photo_set=made, found={})) if fits(made) else None
+    return sockets_and_forehead(replace(stages, photo_set=made, found={}), room) if fits(made) else None
 
 
 def _first(stages: Stages, index: int, tries: Iterator[Answer], does: Callable[[Measures], bool]) -> Answer | None:
@@ -163,23 +165,24 @@ def _first(stages: Stages, index: int, tries: Iterator[Answer], does: Callable[[
     return None
 
 
-def _sockets(stages: Stages, index: int, depth: float) -> Iterator[Finding]:
+def _sockets(stages: Stages, index: int, eyes: Eyes, room: dict[str, float], mirrored: bool) -> Iterator[Finding]:
+    depth = eyes.depth
     if depth > DEEP:
         return
     made = None
     for answer in (*_lowered(stages.photo_set, index), *_nodded(stages.photo_set, -1)):
         stages.go_on()
-        then = _eyes(stages, answer.photo_set)
-        if then and then[0] > EASED:
+        then = _eyes(stages, answer.photo_set, room)
+        if then and then.depth > EASED:
             made = answer
             break
-    lost = depth < LOST
+    lost = depth < LOST or eyes.tone < UNSEEN or not mirrored  # dark sockets without any catchlight: no eye is seen
     yield Finding(
         "key.sockets", "warn", {"sockets_under_face_stops": -depth}, {"eyes": "lost" if lost else "dark"}, made
     )
 
 
-def _forehead(stages: Stages, index: int, over: float) -> Iterator[Finding]:
+def _forehead(stages: Stages, index: int, over: float, room: dict[str, float]) -> Iterator[Finding]:
     if over < HOT:
         return
     photo_set = stages.photo_set
@@ -190,7 +193,7 @@ def _forehead(stages: Stages, index: int, over: float) -> Iterator[Finding]:
         [] if bounced else _lowered(photo_set, index),
         _nodded(photo_set, -1),
     )
-    cooled = sorted((k for tries in kinds if (k := _coolest(stages, tries))), key=lambda k: k[0] >= COOLED)
+    cooled = sorted((k for tries in kinds if (k := _coolest(stages, tries, room))), key=lambda k: k[0] >= COOLED)
     first = cooled[0][1] if cooled and cooled[0][0] < over - WORTH else None
     yield Finding("key.forehead", "warn", {"forehead_over_cheek_stops": over}, mend=first)
     for left, made in cooled[1:]:
@@ -198,14 +201,14 @@ def _forehead(stages: Stages, index: int, over: float) -> Iterator[Finding]:
             yield Finding("key.forehead", "note", {"forehead_over_cheek_stops": left}, mend=made, only_mend=True)
 
 
-def _coolest(stages: Stages, tries: Iterable[Answer]) -> tuple[float, Answer] | None:
+def _coolest(stages: Stages, tries: Iterable[Answer], room: dict[str, float]) -> tuple[float, Answer] | None:
     """The first of the tries that cools the forehead, else the one that leaves it least hot: stops left, and it."""
     best: tuple[float, Answer] | None = None
     for answer in tries:
         stages.go_on()
-        then = _eyes(stages, answer.photo_set)
-        if then is not None and (best is None or then[1] < best[0]):
-            best = then[1], answer
+        then = _eyes(stages, answer.photo_set, room)
+        if then is not None and (best is None or then.forehead < best[0]):
+            best = then.forehead, answer
             if best[0] < COOLED:
                 break
     return best

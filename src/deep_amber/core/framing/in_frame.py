@@ -5,15 +5,17 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..geometry.held import held_by
-from ..geometry.quads import Quad, emitter_quad, field_of_view, panel_quads
-from ..geometry.vectors import aiming_axes
+from ..geometry.projected import projected
+from ..geometry.quads import Quad, emitter_quad, panel_quads
 from ..model.camera import Camera
 from ..model.light import Light
 from ..model.panel import Panel
 from ..model.set import Set
+from ..sitter.mesh import SitterMesh
+from .body import body_of
 
+FILLS = 0.6  # of the picture's width from which a thing behind the sitter is the ground (assumption)
 SAMPLES = 9  # along each edge of what is looked for
-NEAREST = 0.05  # [m] before the lens
 
 
 @dataclass(frozen=True)
@@ -27,21 +29,6 @@ class InFrame:
     """How far it reaches in from the nearer side of the frame, as a share of the picture's width."""
     side: int
     """-1 from camera-left, 1 from camera-right."""
-
-
-def projected(camera: Camera, points: np.ndarray) -> np.ndarray:
-    """(n, 3) points in the picture: x and y from -1 to 1 at its edges, and distance along the axis [m].
-
-    x and y of a point behind the lens are not finite.
-    """
-    right, up, forward = aiming_axes(camera.place, camera.aim)
-    wide, high = field_of_view(camera, camera.aspect)
-    off = points - camera.place.array
-    z = off @ forward
-    with np.errstate(divide="ignore", invalid="ignore"):
-        x = np.where(z > NEAREST, off @ right / (z * wide), np.nan)
-        y = np.where(z > NEAREST, off @ up / (z * high), np.nan)
-    return np.stack([x, y, z], 1)
 
 
 def _sheet(quad: Quad) -> np.ndarray:
@@ -69,17 +56,44 @@ def _seen(camera: Camera, points: np.ndarray) -> tuple[float, int] | None:
     return float((1 - (side * x).min()) / 2), side
 
 
-def gear_in_frame(photo_set: Set) -> list[InFrame]:
-    """Lights and panels whose front or stand is in the picture, before the backdrop."""
+def _before_sitter(photo_set: Set, mesh: SitterMesh | None, points: np.ndarray) -> np.ndarray:
+    """(n,) bool: neither head nor trunk, taken as a ball and a rod, stands before the point."""
+    if mesh is None or not len(points):
+        return np.ones(len(points), bool)
+    lens = photo_set.camera.place.array
+    body = body_of(photo_set, mesh)
+    return np.array([not body.between(lens, p) for p in points])
+
+
+def _the_ground(photo_set: Set, quads: tuple[Quad, ...]) -> bool:
+    """Whether it stands behind the sitter and fills most of the picture's width: what is seen behind is then this."""
+    camera = photo_set.camera
+    at = projected(camera, np.concatenate([q.corners for q in quads]))
+    if not np.isfinite(at).all():
+        return False
+    off = np.array([photo_set.sitter.x, camera.place.y, photo_set.sitter.z]) - camera.place.array
+    behind = at[:, 2].min() > float(np.linalg.norm(off))
+    return bool(behind and np.ptp(np.clip(at[:, 0], -1, 1)) > 2 * FILLS)
+
+
+def gear_in_frame(photo_set: Set, mesh: SitterMesh | None = None) -> list[InFrame]:
+    """Lights and panels whose front or stand is in the picture, before the backdrop.
+
+    With the sitter's `mesh` what stands behind head or body is not counted. What fills the picture behind the sitter is
+    its ground, and no gear in it.
+    """
     camera, found = photo_set.camera, []
     for kind in ("lights", "panels"):
         for i, thing in enumerate(getattr(photo_set, kind)):
             if not thing.on:
                 continue
-            quads = [emitter_quad(thing)] if kind == "lights" else panel_quads(thing)
+            quads = (emitter_quad(thing),) if kind == "lights" else panel_quads(thing)
+            if _the_ground(photo_set, quads):
+                continue
             front = np.concatenate([_sheet(q) for q in quads])
             for part, points in (("front", front), ("stand", _stand(photo_set, thing))):
-                seen = _seen(camera, points[_before_backdrop(photo_set, points)])
+                shown = points[_before_backdrop(photo_set, points)]
+                seen = _seen(camera, shown[_before_sitter(photo_set, mesh, shown)])
                 if seen and not (kind == "lights" and thing.source.kind == "window"):
                     found.append(InFrame(kind, i, part, *seen))
                     break

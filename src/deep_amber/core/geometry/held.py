@@ -7,6 +7,7 @@ import numpy as np
 from ..model.light import Light
 from ..model.panel import Panel
 from ..model.set import Set
+from .projected import projected
 from .quads import Quad, distance_to, panel_quads
 
 WAYS = {
@@ -21,6 +22,7 @@ FOOT_OUT = 0.45  # [m] from the body's axis where no stand's foot can be (assump
 LYING = (0.32, 1.55)  # [m] from the neck to crown and soles of a lying adult (assumption: 1.75 m tall)
 AT_WALL, FOOT_HIGH = 0.12, 0.6  # [m] that a foot keeps from a wall, and under which furniture is in its way
 STEEP = 0.05  # of a light's way that is level, under which it shines straight up or down
+POLE_SAMPLES = 12
 UP_THE_POLE = 0.1  # [m] that a boom's stand is higher than its light, so that the arm leans (assumption)
 
 Segment = tuple[np.ndarray, np.ndarray]
@@ -82,7 +84,8 @@ def _boom_feet(thing: Light | Panel) -> dict[str, tuple[float, float]]:
 def foot_of(photo_set: Set, thing: Light | Panel) -> tuple[float, float] | None:
     """Where its stand's foot is, (x, z) [m]; None for what no stand holds.
 
-    A boom whose stand may be anywhere has it behind, or on the first side where it can stand.
+    A boom whose stand may be anywhere has it behind, or on the first side where it can stand, out of the picture where
+    there is such a side.
     """
     if not stands(thing):
         return None
@@ -91,7 +94,18 @@ def foot_of(photo_set: Set, thing: Light | Panel) -> tuple[float, float] | None:
     feet, side = _boom_feet(thing), getattr(thing, "stand_side", ANY_SIDE)
     if side != ANY_SIDE:
         return feet[side]
-    return next((foot for foot in feet.values() if stands_free(photo_set, *foot)), feet["behind"])
+    free = [foot for foot in feet.values() if stands_free(photo_set, *foot)]
+    unseen = (foot for foot in free if not _in_picture(photo_set, foot, thing.place.y))
+    return next(unseen, free[0] if free else feet["behind"])
+
+
+def _in_picture(photo_set: Set, foot: tuple[float, float], high: float) -> bool:
+    """Whether a pole there would be seen, as far as nothing stands before it."""
+    heights = np.linspace(0.0, high, POLE_SAMPLES)
+    at = projected(
+        photo_set.camera, np.stack([np.full_like(heights, foot[0]), heights, np.full_like(heights, foot[1])], 1)
+    )
+    return bool(((np.abs(at[:, 0]) < 1) & (np.abs(at[:, 1]) < 1)).any())
 
 
 def nearest_wall(photo_set: Set, place: np.ndarray) -> np.ndarray:

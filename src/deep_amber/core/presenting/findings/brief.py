@@ -23,7 +23,7 @@ def _apart(what: str, code: str) -> Sentence:
 def _ratio(f: Finding, _: Say) -> str:
     read = f"{sentence(f.named['of'])} reads {f.figures['ratio']:.1f} : 1"
     if "aimed_ratio" not in f.figures:
-        return f"{read}. Both cheeks are lit alike; how dark it is under nose and chin tells this light."
+        return f"{read}. Both cheeks are lit alike: judge this light by how dark it is under nose and chin."
     off = f.figures["off_stops"]
     read += f", the aim is {f.figures['aimed_ratio']:.3g} : 1"
     if f.severity == "note":

@@ -13,7 +13,7 @@ FRONTEND := $(shell find frontend/src frontend/public -type f) frontend/index.ht
 MANY ?= 600
 FEW ?= 20
 
-.PHONY: demo test setup setup-test lint bench fuzz shots reference sitters client clean
+.PHONY: assumptions demo test setup setup-test lint bench fuzz shots reference sitters client clean
 
 demo: setup ## set up, build, load the demo sets into an empty shelf, start, print the address
 	$(BIN)/deep-amber serve --data data --demo demo --port $(PORT)

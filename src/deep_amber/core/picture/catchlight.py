@@ -11,14 +11,19 @@ from .seen import Seen
 CORNEA_F0 = 0.025  # normal reflectance of the tear film, refractive index 1.376
 
 
-@nb.njit(error_model="numpy", cache=True)
-def luminances(emitter, x, y, ways):
+def luminances(emitter: Emitter, x: np.ndarray, y: np.ndarray, ways: np.ndarray) -> np.ndarray:
     """(n,) luminance at places x, y of a front, -1..1, toward the ends of unit ways (n, 3) to them."""
     out = np.zeros(len(x))
+    across, up, toward = (np.ascontiguousarray(k, np.float64) for k in (x, y, ways))
+    _luminances(emitter, across, up, toward, out)
+    return out
+
+
+@nb.njit(error_model="numpy", cache=True)
+def _luminances(emitter, x, y, ways, out):
     for i in range(len(x)):
         if abs(x[i]) <= 1 and abs(y[i]) <= 1:
             out[i] = luminance_toward(emitter, x[i], y[i], ways[i, 0], ways[i, 1], ways[i, 2])
-    return out
 
 
 def mirrored(seen: Seen, rays: SitterRays, emitter: Emitter) -> tuple[np.ndarray, np.ndarray]:

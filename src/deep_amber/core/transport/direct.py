@@ -21,6 +21,29 @@ UNEVEN = 1.2  # Gauss nodes more for each stop of hot centre
 CELL = 0.5  # emitter size in distances a Gauss node more: .01 stop against the closed form (tests)
 
 
+@nb.njit(nogil=True, error_model="numpy", cache=True)
+def _by_count(asked):
+    """Indices of small counts in rising order, by counting them."""
+    most = 0
+    for k in asked:
+        most = max(most, k)
+    begins = np.zeros(most + 2, np.int64)
+    for k in asked:
+        begins[k + 1] += 1
+    for k in range(most + 1):
+        begins[k + 1] += begins[k]
+    order = np.empty(len(asked), np.int64)
+    for i in range(len(asked)):
+        order[begins[asked[i]]] = i
+        begins[asked[i]] += 1
+    return order
+
+
+def one_kind(values: np.ndarray) -> np.ndarray:
+    """As float32 without gaps: a kernel is compiled anew for every other kind of array."""
+    return np.ascontiguousarray(values, np.float32)
+
+
 @nb.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)
 def _unshadowed(points, normals, emitter, cell, receptor, across, along, weights, out, start, stop):
     """Points that ask for as many nodes go through these together."""
@@ -30,7 +53,7 @@ def _unshadowed(points, normals, emitter, cell, receptor, across, along, weights
         away = math.sqrt((row[0] - points[i, 0]) ** 2 + (row[1] - points[i, 1]) ** 2 + (row[2] - points[i, 2]) ** 2)
         columns, rows = _node_counts(emitter, cell * row[FINER] * away, most)
         asked[i - start] = columns * (MOST_NODES + 1) + rows
-    order = np.argsort(asked)
+    order = _by_count(asked)
     at, fronts = np.empty((6, BLOCK), np.float32), np.empty((3, BLOCK), np.float32)
     made, total = np.empty((5, BLOCK), np.float32), np.empty(BLOCK, np.float32)
     first = 0
@@ -97,7 +120,7 @@ def unshadowed(
     -------
     (n,) float32 [lx per cd/m2]
     """
-    out = np.empty(len(points), np.float32)
+    out, points, normals = np.empty(len(points), np.float32), one_kind(points), one_kind(normals)
     across, along = front_tables(emitter.row, NODES)
     in_chunks(
         lambda a, b: _unshadowed(points, normals, emitter, cell, receptor, across, along, WEIGHTS, out, a, b),
@@ -157,6 +180,7 @@ def _seen_and_whole(
     rays, points, normals, lift, emitter, quads, columns, rows, turn, receptor, jitter=JITTER, past_head=False
 ):
     """(n,) visible weight and (n,) whole weight, both averaged over the samples."""
+    points, normals = one_kind(points), one_kind(normals)
     n, samples = len(points), columns * rows
     rotation, offset = (rays.rotation, rays.offset) if rays else _AT_ORIGIN
     seen, whole = np.zeros(n, np.float32), np.zeros(n, np.float32)

@@ -99,6 +99,7 @@ def look_around(
 
     A face seen from its inner side counts as black: its patch holds the light of the outer side.
     """
+    points, normals, turn = (np.ascontiguousarray(k, np.float32) for k in (points, normals, turn))
     n, count = len(points), grid[0] * grid[1]
     distance, place = np.full((n, count), FAR, np.float32), np.full((n, count), -1, np.int32)
     view = View(points, normals, grid, turn, receptor, distance, place)

@@ -173,7 +173,8 @@ def stop_at_quads(quads, points, n, out):
     """
     quad = np.empty(QUAD_ROW, np.float32)
     for q in range(quads.shape[0]):
-        quad[:] = quads[q]
+        for k in range(QUAD_ROW):  # one by one: an array put into another takes three seconds more to compile
+            quad[k] = quads[q, k]
         limit = _1 if quad[14] > 0 else np.float32(2)  # of u2 + v2; a rectangle ends at its edges
         a, b = _1 / quad[12], _1 / quad[13]
         for j in range(n):

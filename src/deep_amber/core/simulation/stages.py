@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 from typing import Any, TypeVar
 
 import numpy as np
@@ -78,6 +79,27 @@ def framed(photo_set: Set) -> tuple[Any, ...]:
 
 
 @dataclass(frozen=True, eq=False)
+class _Pose:
+    """A sitter's form in a head pose."""
+
+    key: tuple[str, float, float, float, float]
+    mesh: SitterMesh
+    posed: Posed
+
+    def __hash__(self) -> int:
+        return hash(self.key)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Pose) and self.key == other.key
+
+
+@lru_cache(maxsize=2)
+def _built(pose: _Pose) -> SitterRays:
+    """The ray structure of a pose, shared by all memories: 25 MB and a hundredth of a second for every 30,000 faces."""
+    return build_sitter_rays(pose.mesh, pose.posed)
+
+
+@dataclass(frozen=True, eq=False)
 class Stages:
     """Stage functions over one set. `go_on` is called between stages and may raise to stop the work."""
 
@@ -139,7 +161,7 @@ class Stages:
     def rays(self) -> SitterRays:
         s = self.photo_set.sitter
         head = (self.mesh.form, s.head_turn, s.head_nod, s.head_tilt, s.chin_forward)
-        built = self.memory.keep("ray structure", head, lambda: build_sitter_rays(self.mesh, self.posed()))
+        built = self.memory.keep("ray structure", head, lambda: _built(_Pose(head, self.mesh, self.posed())))
         return built.placed(self.posed())
 
     # What the lens sees

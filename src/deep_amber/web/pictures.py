@@ -19,7 +19,7 @@ from ..core.problem import NotAccepted
 from ..core.rules.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Quality, Simulated, simulate
 from ..core.simulation.quality import oriented
-from ..core.simulation.simulate import quick_quality
+from ..core.simulation.simulate import quick_quality, simulated
 from ..core.simulation.stages import Stages
 from ..formats.sitter_file import known_sitters, sitter_of
 
@@ -138,9 +138,8 @@ class PictureDesk:
     def _made(
         self, shown: Set, finely: Quality, go_on: Callable[[], None], was: str
     ) -> tuple[Simulated, PatternReading | None]:
-        mesh = sitter_of(shown)
-        made = simulate(shown, mesh, finely, self._memory, go_on)
-        stages = Stages(shown, mesh, self._memory, oriented(finely, shown.camera), go_on)
+        stages = Stages(shown, sitter_of(shown), self._memory, oriented(finely, shown.camera), go_on)
+        made = simulated(stages)
         return made, read_pattern(stages, made.readings, was)
 
     @contextmanager

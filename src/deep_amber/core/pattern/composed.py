@@ -1,5 +1,7 @@
 """Names that take more than the key: clamshell, silhouette, edge light only."""
 
+from functools import lru_cache
+
 import numpy as np
 
 from ..exposure.response import CLIP_STOPS, stops_from_mid_grey
@@ -12,7 +14,7 @@ from ..simulation.readings import Readings, surfaces_read
 from ..simulation.secondary import secondaries
 from ..simulation.stages import Stages
 from ..sitter.face import head_frame
-from ..sitter.mesh import SKIN
+from ..sitter.mesh import SKIN, SitterMesh
 from ..srgb import LUMINANCE
 from ..transport.direct import unshadowed
 from ..transport.emitter import Emitter
@@ -68,13 +70,19 @@ def _face_seen(stages: Stages, readings: Readings) -> list[str]:
     return seen or [*sides.values(), "forehead"]
 
 
+@lru_cache(maxsize=8)
+def _skin_tone(mesh: SitterMesh) -> float:
+    """Of the sitter's skin, facing the light that an exposure is metered for [stops from mid grey]."""
+    return stops_from_mid_grey(float((mesh.colours[mesh.parts == SKIN] @ LUMINANCE).mean()))
+
+
 def composed_name(stages: Stages, key: Light, pattern: Pattern, readings: Readings) -> str:
     """ "clamshell", "silhouette", "edge light only", or empty."""
     stops = {name: k.stops for name, k in readings.surfaces.items()}
     face = max(stops[k] for k in _face_seen(stages, readings))
     # Bright over most of it: a lamp in the picture is no ground.
     _, ground, brightest = sorted(stops[k] for k in ("backdrop_left", "backdrop_middle", "backdrop_right"))
-    own = stops_from_mid_grey(float((stages.mesh.colours[stages.mesh.parts == SKIN] @ LUMINANCE).mean()))
+    own = _skin_tone(stages.mesh)
     if (
         ground - face >= FACE_UNDER
         and brightest >= CLIP_STOPS

@@ -54,9 +54,13 @@ def working_parts(stages: Stages, light: Light, middle: np.ndarray) -> list[tupl
 
     A flash turned to a board or shut behind a scrim works through these alone; flags take nothing here.
     """
-    free = [(part, _free(stages, part, middle)) for part in parts(stages, light)]
-    most = max((lux for _, lux in free), default=0.0)
-    return sorted((k for k in free if k[1] > NEGLIGIBLE * most), key=lambda k: -k[1])
+
+    def make() -> list[tuple[Part, float]]:
+        free = [(part, _free(stages, part, middle)) for part in parts(stages, light)]
+        most = max((lux for _, lux in free), default=0.0)
+        return sorted((k for k in free if k[1] > NEGLIGIBLE * most), key=lambda k: -k[1])
+
+    return stages.once(("working parts", id(light), middle.tobytes()), make)
 
 
 def _on_face(stages: Stages, light: Light) -> float:
@@ -112,8 +116,12 @@ class KeySurface:
 def key_surface(stages: Stages, light: Light) -> KeySurface | None:
     """The strongest of what a light works through, by where its light on the face comes from; None for no light there."""
     middle = np.array(face_marks(stages.mesh, stages.photo_set.sitter).face)
-    working = working_parts(stages, light, middle)
-    return surface_of(working[0][0], light, middle) if working else None
+
+    def make() -> KeySurface | None:
+        working = working_parts(stages, light, middle)
+        return surface_of(working[0][0], light, middle) if working else None
+
+    return stages.once(("key surface", id(light)), make)
 
 
 def surface_of(part: Part, light: Light, middle: np.ndarray) -> KeySurface:

@@ -194,12 +194,16 @@ def simulate(
     The picture (sRGB) and the readings, of the same state.
     """
     quality = oriented(quality, photo_set.camera)
-    stages = Stages(photo_set, mesh, memory if memory is not None else Memory(), quality, go_on)
+    return simulated(Stages(photo_set, mesh, memory if memory is not None else Memory(), quality, go_on))
+
+
+def simulated(stages: Stages) -> Simulated:
+    """As `simulate`, of stages that others go on with."""
+    size = stages.quality.size
     stages.make_room()
     readings = readings_of(stages)
     linear = linear_picture(stages)
-    picture = to_srgb(linear).reshape(quality.size.height, quality.size.width, 3)
-    return Simulated(picture, readings)
+    return Simulated(to_srgb(linear).reshape(size.height, size.width, 3), readings)
 
 
 def read(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memory: Memory | None = None) -> Readings:

@@ -153,6 +153,7 @@ def main() -> None:
             page.keyboard.press("c")
             page.keyboard.press("v")
             page.locator(".exposure-line").first.wait_for()
+            page.locator(".rail", has_text="ft").first.wait_for()
             shot("light-desk-feet")
             browser.close()
     finally:

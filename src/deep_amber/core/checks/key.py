@@ -34,6 +34,7 @@ from .sitter import glare_findings
 
 DEEP, EASED = -1.6, -1.3  # stops of the sockets under the face: dark, and no longer (assumptions)
 LOST, UNSEEN = -3.5, -4.5  # stops under the face, or from mid grey, under which no eye is seen (assumptions)
+UNMIRRORED = -1.75  # stops from mid grey under which an eye without a catchlight is not seen either (assumption)
 HOT, COOLED = 0.5, 0.35  # stops of the forehead over the lit cheek: hot, and no longer (assumptions)
 WORTH = 0.1  # stops that a mend must gain
 STEP, STEPS_DOWN, STEPS_UP = 0.05, 16, 30  # [m] by which the key is lowered or raised, how often
@@ -176,7 +177,7 @@ def _sockets(stages: Stages, index: int, eyes: Eyes, room: dict[str, float], mir
         if then and then.depth > EASED:
             made = answer
             break
-    lost = depth < LOST or eyes.tone < UNSEEN or not mirrored  # dark sockets without any catchlight: no eye is seen
+    lost = depth < LOST or eyes.tone < (UNSEEN if mirrored else UNMIRRORED)
     yield Finding(
         "key.sockets", "warn", {"sockets_under_face_stops": -depth}, {"eyes": "lost" if lost else "dark"}, made
     )

@@ -9,8 +9,10 @@ from annotated_types import Interval, MaxLen, MinLen
 
 from ..gear.modifiers import Modifier
 from ..gear.sources import Source
+from ..geometry.held import stands
+from ..model.light import Light
 from ..model.limits import check_limits
-from ..model.panel import PanelBack, PanelShape, PanelSurface
+from ..model.panel import Panel, PanelBack, PanelShape, PanelSurface
 from ..model.room import Surface
 from ..model.set import Set
 from ..problem import Problem
@@ -180,3 +182,19 @@ def shortages(kit: Kit, photo_set: Set) -> Iterator[str]:
                 yield f"{name} is not in the kit"
             elif count > owned[name]:
                 yield f"{name}: {count} in the set, {owned[name]} owned"
+    yield from _stands_missing(kit, photo_set)
+
+
+def _stands_missing(kit: Kit, photo_set: Set) -> Iterator[str]:
+    """Stands and booms that the set needs more of than there are; a kit without stands says nothing of them."""
+    if not kit.stands:
+        return
+    gear: tuple[Light | Panel, ...] = (*photo_set.lights, *photo_set.panels)
+    held = [thing for thing in gear if stands(thing)]
+    owned = sum(item.quantity for item in kit.stands)
+    booms = sum(item.quantity for item in kit.stands if item.boom > 0)
+    hung = sum(thing.holding == "boom" for thing in held)
+    if len(held) > owned:
+        yield f"stands: {len(held)} in the set, {owned} owned"
+    if hung > booms:
+        yield f"booms: {hung} in the set, {booms} owned"

@@ -8,6 +8,7 @@ import click
 
 from .formats.set_file import schema
 from .reading_cli import READING, PictureSize, fail, settled
+from .wish_cli import ask
 
 
 @click.group()
@@ -16,7 +17,7 @@ def main() -> None:
     """Plans the light of a portrait and shows it before anything is carried."""
 
 
-for command in READING:
+for command in (*READING, ask):
     main.add_command(command)
 
 

@@ -39,7 +39,8 @@ def fail(message: str) -> None:
     sys.exit(WRONG_INPUT)
 
 
-def _file(path: Path) -> SetFile:
+def file_of(path: Path) -> SetFile:
+    """The set of a file; raises Refused, in words."""
     try:
         with path.open("rb") as opened:
             return read_set_file(read_at_most(opened))
@@ -61,7 +62,7 @@ def _each(paths: tuple[Path, ...], machine: bool, look: Callable[[SetFile], Said
     made, refused = [], False
     for path in paths:
         try:
-            words, told = look(_file(path))
+            words, told = look(file_of(path))
         except Refused as why:
             click.echo(str(why), err=True)
             refused = True
@@ -175,7 +176,7 @@ def settled(size: tuple[int, int]) -> Quality:
 def render(set_file: Path, out: Path, size: tuple[int, int], alone: str | None) -> None:
     """Writes the simulated picture."""
     try:
-        photo_set = _file(set_file).set
+        photo_set = file_of(set_file).set
         shown = photo_set if alone is None else _alone(photo_set, alone)
     except Refused as why:
         fail(str(why))

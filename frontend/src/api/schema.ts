@@ -705,6 +705,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What brings surfaces to where they are wished, the cheapest first; a line of JSON whenever there is more to say. */
+        post: operations["wish_ask_wish_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/begin": {
         parameters: {
             query?: never;
@@ -3736,6 +3753,117 @@ export interface components {
             answer: components["schemas"]["AnswerOut"] | null;
         };
         /**
+         * WishOut
+         * @description How far the search is; one a line.
+         */
+        WishOut: {
+            /** Done */
+            done: number;
+            /** Here */
+            here: boolean;
+            /** Targets */
+            targets: components["schemas"]["TargetOut"][];
+            /** Answers */
+            answers: components["schemas"]["WishAnswerOut"][];
+            /** Kept */
+            kept: components["schemas"]["KeptOut"][];
+            /** Cannot */
+            cannot: string;
+            /** Possible */
+            possible: string[];
+            /** Breaking */
+            breaking: components["schemas"]["WishAnswerOut"][];
+        };
+        /** KeptOut */
+        KeptOut: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Kept */
+            kept: boolean;
+        };
+        /** TargetOut */
+        TargetOut: {
+            /** Surface */
+            surface: string;
+            /** Label */
+            label: string;
+            /** Stops */
+            stops: number | null;
+        };
+        /** WishAnswerOut */
+        WishAnswerOut: {
+            /** Text */
+            text: string;
+            set: components["schemas"]["Set"];
+            /** Effort */
+            effort: number;
+            /** Share */
+            share: number;
+            /**
+             * Moves
+             * @enum {string}
+             */
+            moves: "key" | "sitter" | "else";
+            /** Note */
+            note: string;
+            /** Kind */
+            kind: string;
+            /** Reached */
+            reached: {
+                [key: string]: number;
+            };
+            /** Changes */
+            changes: {
+                [key: string]: number;
+            };
+            /** Changed */
+            changed: string;
+            /** Why */
+            why: string;
+            /** Breaks */
+            breaks: string[];
+        };
+        /** WishIn */
+        WishIn: {
+            set: components["schemas"]["Set"];
+            /** Targets */
+            targets: components["schemas"]["TargetIn"][];
+            /**
+             * Let Go
+             * @default []
+             */
+            let_go: string[];
+            /**
+             * Keep
+             * @default []
+             */
+            keep: string[];
+            /**
+             * Viewer
+             * @default
+             */
+            viewer: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+        };
+        /** TargetIn */
+        TargetIn: {
+            /** Surface */
+            surface: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * AskedOut
          * @description What can be answered, and what is usual.
          */
@@ -6055,6 +6183,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RowOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    wish_ask_wish_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WishOut"];
                 };
             };
             /** @description Request Entity Too Large */

@@ -28,6 +28,7 @@ from .pictures import PictureDesk
 from .request_log import log_requests
 from .shelf import shelf
 from .steps import steps
+from .wish import wish
 
 LOCAL_HOSTS = {"127.0.0.1", "localhost", "[::1]"}
 # Styles are written by the component library at run time; everything else comes from our own files.
@@ -74,7 +75,7 @@ def create_app(
     clean_up(data_folder)
     app.extensions["pictures"] = PictureDesk(settled)
     app.extensions["thumbnails"] = OrderedDict()
-    for routes in (shelf, bench, gear, kit, steps, key, begin, ideas):
+    for routes in (shelf, bench, gear, kit, steps, key, wish, begin, ideas):
         routes.register(app, described)
     app.register_blueprint(pages)
     register_errors(app)

@@ -49,6 +49,8 @@ class PictureDesk:
         self._memory = Memory()
         self._busy = threading.Lock()
         self._aside, self._beside = Memory(), threading.Lock()
+        self._wishes, self._wishes_finely, self._wishing = Memory(), Memory(), threading.Lock()
+        self._newest_wish: OrderedDict[str, int] = OrderedDict()
         self._count = threading.Condition()
         self._asked = self._quick = self._pictures = self._all = 0
         self._before: Set | None = None
@@ -159,6 +161,29 @@ class PictureDesk:
         with self._place(), self._counted("_asked", int(asked)), self._beside:
             go_on()
             yield Stages(photo_set, sitter_of(photo_set), self._aside, oriented(DRAGGED, photo_set.camera), go_on)
+
+    @contextmanager
+    def wishing(self, photo_set: Set, viewer: str, number: int) -> Iterator[tuple[Stages, Memory]]:
+        """Stages for a wish, and what its fine readings are kept in; one wish at a time, and it waits for pictures.
+
+        A tab's newer wish ends its older one with Superseded.
+        """
+        with self._count:
+            self._newest_wish[viewer] = max(number, self._newest_wish.get(viewer, number))
+            self._newest_wish.move_to_end(viewer)
+            while len(self._newest_wish) > VIEWERS:
+                self._newest_wish.popitem(last=False)
+
+        def go_on() -> None:
+            with self._count:
+                self._count.wait_for(lambda: not self._pictures, PATIENCE)
+            if self._newest_wish.get(viewer, number) > number:
+                raise Superseded
+
+        with self._place(), self._wishing:
+            go_on()
+            stages = Stages(photo_set, sitter_of(photo_set), self._wishes, oriented(DRAGGED, photo_set.camera), go_on)
+            yield stages, self._wishes_finely
 
     @contextmanager
     def findings_of_tab(self, viewer: str, turn: int) -> Iterator[Callable[[], None]]:

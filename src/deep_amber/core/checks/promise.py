@@ -3,6 +3,7 @@
 from dataclasses import dataclass, replace
 
 from ..brief.aims import TOLERANCE, aims_of
+from ..framing.clearance import in_the_sitter
 from ..framing.framings import nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
 from ..model.limits import check_limits
@@ -13,7 +14,6 @@ from ..rules.validation import fits
 from ..simulation.readings import readings_of
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
-from .clearance import in_the_sitter
 from .finding import Finding, GoOn, sketch_for
 
 ABOUT_PATTERN = ("key.pattern", "key.sideways")

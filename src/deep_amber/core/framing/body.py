@@ -18,6 +18,7 @@ TRUNK_FROM, TRUNK_TO, TRUNK_RADIUS = (
     -0.62,
     0.17,
 )  # [m] under the eyes, and of the trunk about its axis (assumption)
+ALONG = 100  # places on a way that are looked at
 INSIDE = 0.8  # of these radii within which they surely hide what is behind
 
 
@@ -40,11 +41,13 @@ class Body:
         along = np.clip((places - self.top) @ way / float(way @ way), 0, 1)
         return np.asarray(np.linalg.norm(places - self.top - along[:, None] * way, axis=1))
 
-    def between(self, start: np.ndarray, end: np.ndarray) -> bool:
-        """Whether head or trunk surely hides a place from another one (3,) [m]."""
-        on = start + np.linspace(0, 1, 200)[:, None] * (end - start)
-        off_head = np.linalg.norm(on - self.head, axis=1)
-        return bool((off_head < INSIDE * HEAD_RADIUS).any() or (self._off_trunk(on) < INSIDE * TRUNK_RADIUS).any())
+    def between(self, start: np.ndarray, ends: np.ndarray) -> np.ndarray:
+        """(n,) bool: head or trunk surely hides each of some places (n, 3) from another one (3,) [m]."""
+        ends = np.asarray(ends, float).reshape(-1, 3)
+        on = (start + np.linspace(0, 1, ALONG)[:, None, None] * (ends - start)).reshape(-1, 3)
+        hidden = np.linalg.norm(on - self.head, axis=1) < INSIDE * HEAD_RADIUS
+        hidden |= self._off_trunk(on) < INSIDE * TRUNK_RADIUS
+        return np.asarray(hidden.reshape(ALONG, len(ends)).any(0))
 
 
 def body_of(photo_set: Set, mesh: SitterMesh) -> Body:

@@ -62,7 +62,7 @@ def _before_sitter(photo_set: Set, mesh: SitterMesh | None, points: np.ndarray) 
         return np.ones(len(points), bool)
     lens = photo_set.camera.place.array
     body = body_of(photo_set, mesh)
-    return np.array([not body.between(lens, p) for p in points])
+    return ~body.between(lens, points)
 
 
 def _the_ground(photo_set: Set, quads: tuple[Quad, ...]) -> bool:

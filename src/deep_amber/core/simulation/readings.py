@@ -110,25 +110,42 @@ def _total(stages: Stages, name: str, sensors: Sensors) -> np.ndarray:
     return at
 
 
-def readings_of(stages: Stages) -> Readings:
-    """What every surface and the meter read."""
-    photo_set = stages.photo_set
-    factor, n = exposure_factor(photo_set.camera), photo_set.camera.sensitivity
-    surfaces = surfaces_read(stages)
-    domes, flat = meter_sensors(photo_set, stages.mesh, _key_middle(stages))
+@dataclass(frozen=True, eq=False)
+class SurfaceValues:
+    """What each surface shows at the set's exposure, by the names of its sensors: a mean over its points."""
 
-    def group_means(values: np.ndarray, sensors: Sensors) -> list[float]:
-        return [float(values[sensors.group == k].mean()) for k in range(len(sensors.names))]
+    value: dict[str, float]
+    """Luminance, 1 = white."""
+    channels: dict[str, np.ndarray]
+    """(3,) linear sRGB."""
+    lux: dict[str, float]
+    """Exposure [lx s]."""
 
+
+def surface_values(stages: Stages) -> SurfaceValues:
+    """What each surface of a set shows."""
+    surfaces, factor = surfaces_read(stages), exposure_factor(stages.photo_set.camera)
     on_surfaces = _total(stages, "surfaces", surfaces)
     coloured = (on_surfaces * surfaces.albedo + _sheen(stages, surfaces)) * factor
     # The ground is what the lens sees there: a sheet, a board or the front of a box may stand before the backdrop.
     ground = surfaces.group >= surfaces.names.index("backdrop_left")
     hidden, seen = things_at(stages, surfaces.points[ground])
     coloured[ground] = np.where(hidden[:, None], seen, coloured[ground])
-    value = dict(zip(surfaces.names, group_means(coloured @ LUMINANCE, surfaces), strict=True))
+
+    def means(values: np.ndarray) -> dict[str, float]:
+        return {name: float(values[surfaces.group == k].mean()) for k, name in enumerate(surfaces.names)}
+
     channels = {name: coloured[surfaces.group == k].mean(0) for k, name in enumerate(surfaces.names)}
-    lux = dict(zip(surfaces.names, group_means(on_surfaces @ LUMINANCE, surfaces), strict=True))
+    return SurfaceValues(means(coloured @ LUMINANCE), channels, means(on_surfaces @ LUMINANCE))
+
+
+def readings_of(stages: Stages) -> Readings:
+    """What every surface and the meter read."""
+    photo_set = stages.photo_set
+    n = photo_set.camera.sensitivity
+    domes, flat = meter_sensors(photo_set, stages.mesh, _key_middle(stages))
+    shown = surface_values(stages)
+    value, channels, lux = shown.value, shown.channels, shown.lux
     sides = sorted(("cheek_left", "cheek_right"), key=lambda k: -lux[k])
     read = {}
     for name, label in LABELS.items():

@@ -2,10 +2,10 @@
 
 import numpy as np
 
-from ..framing.body import body_of
 from ..geometry.quads import Quad, emitter_quad, panel_quads
 from ..model.set import Set
 from ..sitter.mesh import SitterMesh
+from .body import body_of
 
 SAMPLES = 11  # along each edge of what is looked at
 

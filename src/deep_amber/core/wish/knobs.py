@@ -1,0 +1,159 @@
+"""Outputs, switches and the camera: light adds up, so these are found from each light's share without new rays."""
+
+import itertools
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..answer import Act
+from ..model.light import Light
+from ..model.set import Set, with_light
+from ..units import APERTURES, TIMES
+from .kept import Wish, markers_broken, off, side_effects
+from .path import KNOB, Kind
+from .state import ByLight, tones_at
+from .target import Tones
+
+NEARLY = 0.17  # stops from the wish within which steps of a third can be set
+EFFECT = 0.1  # stops of the wish that a stop of other markers' change is worth
+FROM_STEP = 1e-6
+
+
+@dataclass(frozen=True, eq=False)
+class Turned:
+    """A set with knobs turned."""
+
+    photo_set: Set
+    acts: tuple[Act, ...]
+    kind: Kind
+    effort: float
+    tones: Tones
+    missed: float
+    """Stops by which the worst target is missed."""
+    breaks: float
+    """Stops by which kept markers change over what they may."""
+
+    @property
+    def fits(self) -> bool:
+        """It does what is wished and leaves what is kept."""
+        return self.missed <= NEARLY and self.breaks <= 0
+
+
+def can_be_dimmed(light: Light) -> bool:
+    """Whether its output is a knob."""
+    return light.source.lowest_output < 0 and light.source.kind != "window"
+
+
+def outputs_of(light: Light) -> np.ndarray:
+    """Every output that its dial can be set to, its present one left out [stops under full]."""
+    step, lowest = light.source.output_step, light.source.lowest_output
+    made = -np.arange(0, -lowest / step + FROM_STEP) * step
+    if lowest < made[-1] - 0.01:
+        made = np.append(made, lowest)
+    return made[np.abs(made - light.output) > 0.01] if light.on else made
+
+
+def output_act(light: Light, to: float) -> Act:
+    """Its output set to so many stops under full."""
+    source = light.source
+    energy = float(getattr(source, "energy", 0.0))
+    figures = {"from_stops": light.output, "to_stops": to, "energy_ws": energy}
+    return Act("wish.output" if light.on else "wish.switch_on", figures, {"light": light.name, "scale": source.scale})
+
+
+def _scores(wish: Wish, before: Tones, tones: Tones) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+    missed = np.asarray(off(wish, tones))
+    breaks = np.asarray(markers_broken(wish, before, tones)) + 0.0 * missed
+    return missed, breaks, missed + EFFECT * np.asarray(side_effects(wish, before, tones))
+
+
+def _best(
+    wish: Wish, before: Tones, shares: ByLight, shift: Tones, factors: np.ndarray
+) -> tuple[int, Tones, float, float]:
+    """Which of many outputs does it best: those that leave what is kept and reach the wish first."""
+    tones = tones_at(shares, factors).shifted(shift)
+    missed, breaks, cost = _scores(wish, before, tones)
+    cost = cost + np.where(breaks > 0, 100.0 + 10.0 * breaks, 0.0) + np.where(missed > NEARLY, 10.0 * missed, 0.0)
+    k = int(cost.argmin())
+    return k, tones.one(k), float(missed[k]), float(breaks[k])
+
+
+def turned_one(
+    photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones, only: int | None = None
+) -> Turned | None:
+    """The best output of one light, the others as they are; `only` of that light. None where none can be dimmed."""
+    rows, which = [], []
+    base = shares.on.astype(float)
+    for k, light in enumerate(photo_set.lights):
+        if can_be_dimmed(light) and (only is None or k == only):
+            for to in outputs_of(light):
+                row = base.copy()
+                row[k] = 2.0 ** (to - light.output)
+                rows.append(row)
+                which.append((k, float(to)))
+    if not rows:
+        return None
+    at, tones, missed, breaks = _best(wish, before, shares, shift, np.array(rows))
+    k, to = which[at]
+    light = photo_set.lights[k]
+    made = with_light(photo_set, k, replace(light, output=to, on=True))
+    return Turned(made, (output_act(light, to),), "output", KNOB, tones, missed, breaks)
+
+
+def turned_two(photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones) -> Turned | None:
+    """The best outputs of two lights together."""
+    base, found = shares.on.astype(float), None
+    dimmed = [k for k, light in enumerate(photo_set.lights) if can_be_dimmed(light)]
+    for i, j in itertools.combinations(dimmed, 2):
+        a, b = photo_set.lights[i], photo_set.lights[j]
+        at_a, at_b = (k.ravel() for k in np.meshgrid(outputs_of(a), outputs_of(b)))
+        rows = np.tile(base, (len(at_a), 1))
+        rows[:, i], rows[:, j] = 2.0 ** (at_a - a.output), 2.0 ** (at_b - b.output)
+        at, tones, missed, breaks = _best(wish, before, shares, shift, rows)
+        if found is None or (breaks, missed) < (found.breaks, found.missed):
+            to_a, to_b = float(at_a[at]), float(at_b[at])
+            made = with_light(photo_set, i, replace(a, output=to_a, on=True))
+            made = with_light(made, j, replace(b, output=to_b, on=True))
+            acts = (output_act(a, to_a), output_act(b, to_b))
+            found = Turned(made, acts, "output", KNOB + 0.2, tones, missed, breaks)
+    return found
+
+
+def switched(photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones) -> Iterator[Turned]:
+    """Each light off, or on."""
+    base = shares.on.astype(float)
+    if base.sum() < 1:
+        return
+    for k, light in enumerate(photo_set.lights):
+        row = base.copy()
+        row[k] = 1.0 - row[k]
+        if row.sum() < 1:
+            continue
+        tones = tones_at(shares, row[None]).shifted(shift)
+        missed, breaks, _ = _scores(wish, before, tones)
+        act = Act("wish.switch_off", {}, {"light": light.name}) if light.on else output_act(light, light.output)
+        made = with_light(photo_set, k, replace(light, on=not light.on))
+        yield Turned(made, (act,), "switch", KNOB + 0.1, tones.one(0), float(missed[0]), float(breaks[0]))
+
+
+def at_the_camera(photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones) -> Iterator[Turned]:
+    """A shorter or longer time, which continuous light alone follows; another aperture, which all of it follows."""
+    camera, lights = photo_set.camera, photo_set.lights
+    on = shares.on.astype(float)
+    lasting = np.array([not light.is_flash for light in lights])
+    with_flash = any(light.is_flash and light.on for light in lights)
+    times = [t for t in TIMES if abs(np.log2(t / camera.time)) > 0.1 and not (with_flash and t < camera.time)]
+    widest = camera.lens.widest if camera.lens else 1.0
+    apertures = [n for n in APERTURES if n >= widest * 0.97 and abs(np.log2(n / camera.aperture)) > 0.05]
+    time_rows = np.array([on * np.where(lasting, t / camera.time, 1.0) for t in times]).reshape(-1, len(lights))
+    if lasting.any() and (on * lasting).any() and times:
+        at, tones, missed, breaks = _best(wish, before, shares, shift, time_rows)
+        made = replace(photo_set, camera=replace(camera, time=times[at]))
+        yield Turned(made, (Act("wish.time", {"to_s": times[at]}),), "shutter", KNOB, tones, missed, breaks)
+    if apertures and len(lights):
+        rows = np.array([on * (camera.aperture / n) ** 2 for n in apertures])
+        at, tones, missed, breaks = _best(wish, before, shares, shift, rows)
+        n = float(apertures[at])
+        made = replace(photo_set, camera=replace(camera, aperture=n))
+        yield Turned(made, (Act("wish.aperture", {"to_f": n}),), "shutter", KNOB + 0.1, tones, missed, breaks)

@@ -1,0 +1,1 @@
+"""Moves that are tried, one file a kind of thing that is moved."""

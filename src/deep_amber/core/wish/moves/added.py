@@ -1,0 +1,109 @@
+"""Another modifier on a light, or a light of the kit added in a role."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from ...answer import Act
+from ...editing.adding import MOST, add_light, swap_modifier
+from ...kit.owned import ModifierItem, SourceItem
+from ...model.light import Light, Role
+from ...model.set import Set, with_light
+from ...problem import NotAccepted
+from ...rules.fitting import modifiers_for
+from ..path import IN_HAND, NEW_STAND, Asked, Path
+from .panels import shadow_side
+
+ROLES: dict[Role, tuple[str, ...]] = {
+    "background": ("bowl", "softbox", "bare", "snoot"),
+    "rim": ("softbox", "bowl", "snoot", "bare"),
+    "fill": ("umbrella", "softbox", "octa", "bare"),
+}
+"""Kinds of modifier that go with a role, the likeliest first."""
+GRID = 20  # degrees, on a bowl in a role that must not spill
+MODIFIERS_TRIED = 5
+
+
+def free_sources(asked: Asked) -> list[SourceItem]:
+    """Flashes and lamps of the kit that are not in use, the strongest first."""
+    used = [k.item for k in asked.photo_set.lights]
+    free = [s for s in asked.kit.sources if s.quantity > used.count(s.name) and s.source.on_stand]
+    return sorted(free, key=lambda s: -s.source.flux())
+
+
+def free_modifiers(asked: Asked) -> list[ModifierItem]:
+    """Modifiers of the kit that are on no light."""
+    used = [k.modifier_item for k in asked.photo_set.lights]
+    return [m for m in asked.kit.modifiers if m.quantity > used.count(m.name)]
+
+
+def _swapped(asked: Asked, k: int, light: Light) -> Iterator[Path]:
+    fits = [m for m in free_modifiers(asked) if m.modifier.kind in modifiers_for(light.source)][:MODIFIERS_TRIED]
+
+    def at(t: float) -> Set | None:
+        item = fits[int(t)]
+        try:
+            return swap_modifier(asked.photo_set, f"lights.{k}", item.modifier, item.name)
+        except NotAccepted:
+            return None
+
+    def acts(t: float) -> tuple[Act, ...]:
+        return (Act("wish.modifier", {}, {"light": light.name, "modifier": fits[int(t)].name}),)
+
+    if fits:
+        yield Path("modifier", IN_HAND + 0.6, at, acts, tuple(map(float, range(len(fits)))), free=k, light=k)
+
+
+def _wanted_roles(asked: Asked) -> list[Role]:
+    moved = {name for t in asked.wish.targets for name in t.moved}
+    roles: list[Role] = []
+    if any(name.startswith("backdrop") for name in moved):
+        roles.append("background")
+    if any(name.startswith("hair") for name in moved):
+        roles.append("rim")
+    if moved & {"shadow_cheek", "under_nose", "under_chin", "chin", "cloth"}:
+        roles.append("fill")
+    return roles
+
+
+def _placed(asked: Asked, role: Role, source: SourceItem, item: ModifierItem | None) -> Set | None:
+    try:
+        modifier, name = (item.modifier, item.name) if item else (None, "")
+        made = add_light(asked.photo_set, asked.stages.mesh, source.source, modifier, role, source.name, name)
+    except NotAccepted:
+        return None
+    k = len(made.lights) - 1
+    light = made.lights[k]
+    if role == "fill":  # on the side of the shadow
+        x, side = made.sitter.x, shadow_side(asked)
+        light = replace(light, place=replace(light.place, x=x + side * abs(light.place.x - x)))
+    elif role == "rim":
+        across = 1.0 if any(t.surface == "hair_right" for t in asked.wish.targets) else -1.0
+        x = made.sitter.x
+        light = replace(light, place=replace(light.place, x=x + across * abs(light.place.x - x)))
+    return with_light(made, k, light)
+
+
+def added(asked: Asked) -> Iterator[Path]:
+    """Other modifiers, then lights of the kit in the roles that the wish is about."""
+    for k, light in enumerate(asked.photo_set.lights):
+        if light.on and light.source.on_stand and light.role != "room":
+            yield from _swapped(asked, k, light)
+    if len(asked.photo_set.lights) >= MOST:
+        return
+    for role in _wanted_roles(asked):
+        for source in free_sources(asked)[:2]:
+            kinds, free = ROLES[role], free_modifiers(asked)
+            fits = [m for m in free if m.modifier.kind in kinds and m.modifier.kind in modifiers_for(source.source)]
+            item = min(fits, key=lambda m: kinds.index(m.modifier.kind)) if fits else None
+            made = _placed(asked, role, source, item)
+            if made is None:
+                continue
+            named = {"light": source.name, "role": role, "modifier": item.name if item else ""}
+            yield Path(
+                "light added",
+                NEW_STAND + 0.2,
+                lambda t, made=made: made,  # type: ignore[misc]
+                lambda t, named=named: (Act("wish.light_added", {}, named),),  # type: ignore[misc]
+                (0.0,),
+                free=len(made.lights) - 1,
+            )

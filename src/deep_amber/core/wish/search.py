@@ -1,0 +1,301 @@
+"""Answers to a wish, the cheapest first: each kind of move is tried on computed light, and read finely before it is offered."""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..answer import Answer
+from ..kit.owned import Kit
+from ..model.set import Set
+from ..pattern.reach import ANYWHERE, Support
+from ..simulation.key import key_index
+from ..simulation.memory import Memory
+from ..simulation.quality import DRAGGED, SETTLED, oriented
+from ..simulation.readings import LABELS
+from ..simulation.stages import Stages
+from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from .cannot import Cannot, cannot
+from .kept import REACHED, Wish, broken, off
+from .knobs import NEARLY, Turned, at_the_camera, switched, turned_one, turned_two
+from .moves.added import added
+from .moves.at_light import at_light
+from .moves.carried import carried
+from .moves.ground import ground
+from .moves.panels import panels
+from .moves.room import covered
+from .pairs import pairs
+from .path import Asked, Path
+from .safe import cautions_of, is_safe, may_be
+from .solve import Candidate, Ground, Result, solve
+from .state import SENSED, ByLight, State, by_light, state_of, tones_at
+from .target import to_go
+
+MOST = 6  # answers
+SHOWN = 0.1  # stops of a change that is told
+FAMILIES: tuple[Callable[[Asked], Iterator[Path]], ...] = (at_light, carried, panels, added, ground, covered)
+MOST_RAISED, TINY = 16.0, 1e-6  # times that a light's share grows at most by moving it (assumption)
+PAIRS_FROM = 0.8  # of the progress that single moves take
+ENOUGH_PAIRS, MOST_BREAKING = 2, 2
+THERE = 0.1  # stops from a wish within which a set is there already
+
+
+@dataclass(frozen=True)
+class WishAnswer:
+    """One way to grant a wish."""
+
+    answer: Answer
+    kind: str
+    reached: dict[str, float]
+    """What the surfaces pulled read then [stops from mid grey], as finely as a settled picture."""
+    missed: float
+    """Stops by which the worst target is missed."""
+    changes: dict[str, float]
+    """Stops by which other markers change, where it shows."""
+    state: State
+    breaks: tuple[str, ...] = ()
+    """What is kept and would not hold."""
+
+    @property
+    def order(self) -> tuple[float, float]:
+        """Effort first, then what else it changes."""
+        return round(self.answer.effort), self.answer.effort + self.effects
+
+    @property
+    def effects(self) -> float:
+        """Stops by which other markers change, summed."""
+        return sum(map(abs, self.changes.values()))
+
+
+@dataclass(frozen=True)
+class Progress:
+    """How far the search is."""
+
+    done: float
+    """0 to 1."""
+    answers: tuple[WishAnswer, ...]
+    """Those found so far, the cheapest first."""
+    before: State
+    here: bool
+    """The set is as wished already."""
+    nearest: Candidate | None = None
+    """What came nearest of all that keeps what is kept, while nothing does it."""
+    breaking: tuple[WishAnswer, ...] = ()
+    """What would do it and break something that is kept, while nothing else does it."""
+    cannot: Cannot | None = None
+    """Why nothing does it; at the end of the search."""
+
+
+def _sensed(surface: str) -> tuple[str, ...]:
+    """What is sensed of a marker: either cheek may be the lit one."""
+    return ("cheek_left", "cheek_right") if surface.endswith("_cheek") else (surface,)
+
+
+class Search:
+    """One wish on one set."""
+
+    def __init__(
+        self,
+        stages: Stages,
+        wish: Wish,
+        kit: Kit,
+        support: Support = ANYWHERE,
+        finely: Memory | None = None,
+    ):
+        """stages : of the set, as finely as a dragged picture; finely : what settled readings were kept in before."""
+        self.wish, self.stages, self.kit, self.support = wish, stages, kit, support
+        self._finely = finely if finely is not None else Memory()
+        self.before = state_of(self._fine(stages.photo_set), wish.with_ground)
+        self.shares = by_light(stages, wish.with_ground)
+        sketch = tones_at(self.shares, self.shares.on.astype(float)[None]).one(0)
+        self.shift = self.before.tones.less(sketch)
+        face = np.array(face_marks(stages.mesh, stages.photo_set.sitter).face)
+        self.asked = Asked(stages, wish, kit, support, face, self.shares, key_index(stages))
+        self.cautions = cautions_of(stages.photo_set, stages.mesh, kit)
+        self.found: list[WishAnswer] = []
+        self.nearest: Candidate | None = None
+
+    def _fine(self, photo_set: Set) -> Stages:
+        s = self.stages
+        return Stages(photo_set, s.mesh, self._finely, oriented(SETTLED, photo_set.camera), s.go_on)
+
+    @property
+    def mesh(self) -> SitterMesh:
+        return self.stages.mesh
+
+    def _look(self, photo_set: Set) -> ByLight | None:
+        self.stages.go_on()
+        if not may_be(self.cautions, photo_set, self.mesh, self.support):
+            return None
+        made = replace(self.stages, photo_set=photo_set, found={})
+        return by_light(made, self.wish.with_ground)
+
+    def _read(self, made: Candidate | Turned) -> WishAnswer | None:
+        """The candidate as the meter reads it; None where it is not safe or misses the wish then."""
+        self.stages.go_on()
+        if not is_safe(self.cautions, made.photo_set, self.mesh, self.support, self.kit):
+            return None
+        state = state_of(self._fine(made.photo_set), self.wish.with_ground)
+        missed = float(off(self.wish, state.tones))
+        if missed > REACHED:
+            return None
+        moved = {name for t in self.wish.targets for name in t.moved}
+        changes = {k: state.tones.stops[k] - self.before.tones.stops[k] for k in LABELS if k not in moved}
+        return WishAnswer(
+            Answer(made.acts, made.photo_set, made.effort),
+            made.kind,
+            {k: state.tones.stops[k] for k in LABELS if k in moved},
+            missed,
+            {k: v for k, v in changes.items() if abs(v) >= SHOWN},
+            state,
+            tuple(broken(self.wish, self.before, state)),
+        )
+
+    def _offer(self, made: Candidate | Turned) -> bool:
+        """Takes an answer in, where it is better than what there is of its kind; whether it was taken."""
+        same = next((k for k in self.found if k.kind == made.kind), None)
+        if same is not None and round(same.answer.effort) <= round(made.effort):
+            return False
+        answer = self._read(made)
+        if answer is None or answer.breaks:
+            return False
+        self.found = [k for k in self.found if k is not same] + [answer]
+        return True
+
+    def _note(self, made: Candidate | Turned | None) -> None:
+        if made is None:
+            return
+        as_candidate = Candidate(
+            made.photo_set, made.acts, made.kind, made.effort, made.tones, made.missed, made.breaks
+        )
+        if self.nearest is None or (made.breaks, made.missed) < (self.nearest.breaks, self.nearest.missed):
+            self.nearest = as_candidate
+
+    def knobs(self) -> None:
+        """What outputs, switches and the camera do."""
+        given = (self.stages.photo_set, self.wish, self.before.tones, self.shares, self.shift)
+        made: list[Turned] = [k for k in (turned_one(*given),) if k is not None]
+        made += [*switched(*given), *at_the_camera(*given)]
+        if not any(k.fits and k.kind == "output" for k in made):
+            two = turned_two(*given)
+            made += [two] if two is not None else []
+        for k in sorted(made, key=lambda k: (k.effort, k.missed)):
+            self._note(k)
+            if k.fits:
+                self._offer(k)
+
+    def _can_do(self, path: Path) -> bool:
+        """Whether what a path changes can be enough: the one light's share on the surface pulled, taken away or raised."""
+        if path.light is None:
+            return True
+        for target in self.wish.targets:
+            go, on = float(to_go(target, self.before.tones)), self.shares.on.astype(float)
+            if target.measure == "clips":
+                continue
+            names = [k for name in target.moved for k in _sensed(name)]
+            total = on @ self.shares.values[:, [SENSED.index(k) for k in names]]
+            own = on[path.light] * self.shares.values[path.light, [SENSED.index(k) for k in names]]
+            most = (
+                np.log2((total - own + own * MOST_RAISED) / total) if go > 0 else np.log2((total - own) / total + TINY)
+            )
+            if abs(go) > THERE and np.abs(most).max() < abs(go) - NEARLY:
+                return False
+        return True
+
+    def _progress(self, done: float, breaking: tuple[WishAnswer, ...] = (), why: Cannot | None = None) -> Progress:
+        best = (
+            k
+            for k in self.found
+            if not any(o.answer.effort < k.answer.effort and o.effects < k.effects for o in self.found)
+        )
+        answers = sorted(best, key=lambda k: k.order)[:MOST]
+        here = float(off(self.wish, self.before.tones)) <= THERE
+        return Progress(done, tuple(answers), self.before, here, None if answers else self.nearest, breaking, why)
+
+    def _paths(self, asked: Asked) -> list[Path]:
+        paths = (p for family in FAMILIES for p in family(asked) if self._can_do(p))
+        return sorted(paths, key=lambda p: p.effort)
+
+    def _after(self, asked: Asked, first: Candidate) -> Iterator[Path]:
+        """The paths of the set with one move done."""
+        stages = replace(self.stages, photo_set=first.photo_set, found={})
+        shares = by_light(stages, self.wish.with_ground)
+        yield from self._paths(replace(asked, stages=stages, shares=shares))
+
+    def run(self) -> Iterator[Progress]:
+        """The answers as they are found: outputs at once, then the dearer moves in turn, two together where none does."""
+        missed = float(off(self.wish, self.before.tones))
+        if missed <= THERE:
+            yield self._progress(1.0)
+            return
+        self.knobs()
+        yield self._progress(0.0)
+        by_output = any(k.kind == "output" for k in self.found)
+        solved_on = Ground(self.wish, self.before.tones, self.shift, self._look, not by_output)
+        results: list[Result] = []
+        yield from self._one_by_one(solved_on, results)
+        if not self.found:
+            yield from self._two_by_two(solved_on, results, missed)
+        if self.found:
+            yield self._progress(1.0)
+            return
+        yield self._progress(0.9)
+        self.nearest = self._as_read(self.nearest)
+        yield self._progress(1.0, self._breaking(results), cannot(self.asked, solved_on))
+
+    def _needless(self, path: Path) -> bool:
+        """Whether a path can add nothing: six are there, or one of its kind that costs no more."""
+        if len(self.found) >= MOST and path.effort > max(k.answer.effort for k in self.found):
+            return True
+        return any(k.kind == path.kind and k.answer.effort <= path.effort for k in self.found)
+
+    def _one_by_one(self, solved_on: Ground, results: list[Result]) -> Iterator[Progress]:
+        """Every path alone; what was met is put into `results`."""
+        paths, told = self._paths(self.asked), len(self.found)
+        for n, path in enumerate(paths):
+            if self._needless(path):
+                continue
+            results.append(solve(solved_on, path))
+            self._note(results[-1].nearest)
+            if results[-1].best is not None:
+                self._offer(results[-1].best)
+            if len(self.found) != told or n % 8 == 7:
+                told = len(self.found)
+                yield self._progress(PAIRS_FROM * (n + 1) / len(paths))
+
+    def _two_by_two(self, solved_on: Ground, results: list[Result], missed: float) -> Iterator[Progress]:
+        plainly = replace(solved_on, with_output=False)
+        for made in pairs(self.asked, plainly, results, missed, self._after):
+            if self._offer(made):
+                yield self._progress(PAIRS_FROM)
+            if len(self.found) >= ENOUGH_PAIRS:
+                return
+
+    def _as_read(self, made: Candidate | None) -> Candidate | None:
+        """What came nearest, as the meter reads it; None where it is not safe, or no nearer than the set is now."""
+        before = float(off(self.wish, self.before.tones))
+        if made is None or made.breaks > 0 or made.missed > before - SHOWN:
+            return None
+        if not is_safe(self.cautions, made.photo_set, self.mesh, self.support, self.kit):
+            return None
+        state = state_of(self._fine(made.photo_set), self.wish.with_ground)
+        missed = float(off(self.wish, state.tones))
+        held = not broken(self.wish, self.before, state) and missed < before - SHOWN
+        return replace(made, tones=state.tones, missed=missed) if held else None
+
+    def _breaking(self, results: list[Result]) -> tuple[WishAnswer, ...]:
+        """What would grant the wish and breaks least of what is kept."""
+        made = sorted((r.breaking for r in results if r.breaking), key=lambda k: (k.breaks, k.effort))
+        found: list[WishAnswer] = []
+        for k in made[: 2 * MOST_BREAKING]:
+            read = self._read(k) if len(found) < MOST_BREAKING else None
+            if read is not None and read.kind not in {f.kind for f in found}:
+                found.append(read)
+        return tuple(found)
+
+
+def search_for(photo_set: Set, mesh: SitterMesh, wish: Wish, kit: Kit, support: Support = ANYWHERE) -> Search:
+    """A search on a set alone, with nothing computed before."""
+    stages = Stages(photo_set, mesh, Memory(), oriented(DRAGGED, photo_set.camera), lambda: None)
+    return Search(stages, wish, kit, support)

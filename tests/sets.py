@@ -12,7 +12,7 @@ DEMO = Path(__file__).parent.parent / "demo"
 
 
 def demo_file(number: int = 1) -> SetFile:
-    """Demo set 1, 2 or 3 as a file."""
+    """Demo set 1 to 4 as a file."""
     return read_set_file(next(DEMO.glob(f"{number}-*.json")).read_bytes())
 
 

@@ -6,10 +6,12 @@ import { type Advice, type Answer, type Pattern, type PhotoSet, server, type Ste
 import { asThing, type Thing } from "../server/things";
 import { useSettings } from "../theme/useSettings";
 import { refreshScene } from "./changes";
+import { useWish } from "../wish/store";
 import { useOpen } from "./open";
 import { useBench } from "./store";
 
 export function choose(thing: Thing) {
+  useWish.setState(useWish.getInitialState(), true);
   useBench.setState({ thing });
   useFrame.setState({ idea: null });
   useOpen.setState({ step: "" });
@@ -33,6 +35,7 @@ export function lookAlone(index: number | null) {
 function put(answer: Pick<Answer, "set">) {
   meant(answer.set);
   useBench.setState({ set: answer.set });
+  useWish.setState(useWish.getInitialState(), true);
   useFrame.setState({ preview: null });
   void refreshScene();
 }

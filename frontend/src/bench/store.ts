@@ -4,6 +4,7 @@ import type { PhotoSet, Scene, SetFile } from "../server/client";
 import { lightIndex, type Thing } from "../server/things";
 import { useFrame } from "../frame/store";
 import { useKeyStep } from "../key/store";
+import { useWish } from "../wish/store";
 import { useOpen } from "./open";
 
 /** The set on the bench, and what the hand does with it. */
@@ -53,6 +54,7 @@ export function openOnBench(state: Pick<Bench, "id" | "file" | "name" | "notes" 
   useFrame.setState(useFrame.getInitialState(), true);
   useKeyStep.setState(useKeyStep.getInitialState(), true);
   useOpen.setState(useOpen.getInitialState(), true);
+  useWish.setState(useWish.getInitialState(), true);
   history.getState().clear();
   history.getState().resume();
 }

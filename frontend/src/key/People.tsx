@@ -40,13 +40,7 @@ export function People() {
       <div className="targets">
         <span role="group" aria-label="How many people">
           {COUNTS.map((k) => (
-            <button
-              key={k}
-              type="button"
-              className="plain figures"
-              aria-pressed={count === k}
-              onClick={() => void ask(k)}
-            >
+            <button key={k} type="button" className="plain figures" aria-pressed={count === k} onClick={() => void ask(k)}>
               {k}
             </button>
           ))}
@@ -69,7 +63,9 @@ export function People() {
         )}
       </div>
       {!shown && !wrong && (
-        <p className="facts">Choose how many people sit in the row. What the meter reads before each face follows in stops, with what evens it.</p>
+        <p className="facts">
+          Choose how many people sit in the row. What the meter reads before each face follows in stops, with what evens it.
+        </p>
       )}
       {shown && (
         <>

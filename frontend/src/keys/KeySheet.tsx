@@ -21,6 +21,7 @@ const MOVING: readonly Line[] = [
   ["Page Up / Down", "raise, lower 5 cm"],
   ["Alt + arrows", "turn the head 5°, or shift the aim 5 cm"],
   ["with Shift", "1 cm or 1° instead"],
+  ["Tab to the Ladder", "↑ ↓ wish that surface a third of a stop lighter, darker; Shift a tenth; Enter to type it"],
   [",  .", "output a step down, up"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],

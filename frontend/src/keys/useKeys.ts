@@ -6,6 +6,7 @@ import { chosenLight, useBench } from "../bench/store";
 import { nextOverlay, useFrame } from "../frame/store";
 import { COUNTED, counted, lightIndex, type Single, type Thing } from "../server/things";
 import { useSettings } from "../theme/useSettings";
+import { dropWish } from "../wish/ask";
 import { useSteps } from "../steps/useSteps";
 
 const COARSE = 5; // cm or degrees
@@ -153,6 +154,9 @@ export function useKeys(onSheet: () => void) {
     acts[event.key]?.();
   });
   useHotkeys("escape", () => {
+    if (useFrame.getState().preview === null) {
+      dropWish();
+    }
     useFrame.setState({ solo: null, preview: null, idea: null });
     useOpen.setState({ picking: false });
   });

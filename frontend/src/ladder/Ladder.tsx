@@ -3,6 +3,8 @@ import { scaleLinear } from "d3-scale";
 import { useBench } from "../bench/store";
 import { useFrame } from "../frame/store";
 import { type Aim, type Picture, server } from "../server/client";
+import { Marker } from "./Marker";
+import { signed } from "./signed";
 import { spaced } from "./spaced";
 import "./ladder.css";
 
@@ -13,8 +15,6 @@ const WIDE = { left: 38, width: 30 };
 const NARROW = { left: 6, width: 30 };
 const ROOMY = 230; // pixels of width from which figures stand beside the greys, else on them
 const BAND = 13;
-
-const signed = (stops: number) => (Math.abs(stops) < 0.05 ? "0.0" : `${stops > 0 ? "+" : "−"}${Math.abs(stops).toFixed(1)}`);
 
 /** The scale in stops with a grey patch at every half stop, and every surface at its reading. */
 export function Ladder({ width, height }: { width: number; height: number }) {
@@ -69,24 +69,18 @@ export function Ladder({ width, height }: { width: number; height: number }) {
         <Band key={aim.surface} aim={aim} spine={spine} top={y(aim.high)} bottom={y(aim.low)} />
       ))}
       {markers.map((marker) => (
-        <g
+        <Marker
           key={marker.name}
-          className={`marker ${marker.name}`}
-          data-marker={marker.name}
-          data-stops={marker.stops.toFixed(3)}
-          data-side={marker.side}
+          {...marker}
+          trueY={marker.true_y}
+          left={spine.left + spine.width}
+          right={width - 6}
+          perStop={perStop}
+          at={y}
+          indent={aims.length ? 27 : 19}
         >
-          <title>{`${marker.label}: ${signed(marker.stops)} stops, file value ${marker.code}, L* ${marker.lightness.toFixed(0)}. Diffuse light; shine is left out.`}</title>
-          <path d={`M${spine.left + spine.width + 2} ${marker.true_y}L${spine.left + spine.width + 14} ${marker.y}`} />
-          <circle cx={spine.left + spine.width + 2} cy={marker.true_y} r={2.5} />
-          <text x={spine.left + spine.width + (aims.length ? 27 : 19)} y={marker.y + 5}>
-            {marker.label}
-          </text>
           <Off off={aims.length ? (picture?.off_aims[marker.name] ?? null) : null} x={spine.left + spine.width + 19} y={marker.y} />
-          <text className="figures value" x={width - 6} y={marker.y + 5} textAnchor="end">
-            {signed(marker.stops)}
-          </text>
-        </g>
+        </Marker>
       ))}
     </svg>
   );

@@ -30,6 +30,8 @@ export type ExposureLine = Schemas["ExposureLine"];
 export type Step = Schemas["StepOut"];
 export type Finding = Schemas["FindingOut"];
 export type Aim = Schemas["Aim"];
+export type Wish = Schemas["WishOut"];
+export type WishAnswer = Schemas["WishAnswerOut"];
 export type Idea = Schemas["IdeaOut"];
 
 export const server = createClient<paths>({ baseUrl: window.location.origin });

@@ -10,6 +10,8 @@ import { Findings } from "../steps/Findings";
 import { Framings } from "../steps/Framings";
 import { instrumentOf } from "../steps/instruments";
 import { useStep } from "../steps/useSteps";
+import { useWish } from "../wish/store";
+import { WishPanel } from "../wish/WishPanel";
 import { Parts } from "./Parts";
 import { ThingChips } from "./ThingChips";
 import { ValueField } from "./ValueField";
@@ -24,6 +26,7 @@ const LIGHT_PARTS = ["place", "source", "modifier"];
 export function Sheet() {
   const warnings = useBench((s) => s.scene?.warnings);
   const { Panel } = instrumentOf(useStep()?.instrument);
+  const wishing = useWish((s) => s.targets.length > 0);
   return (
     <section className="sheet" aria-label="Values of the chosen thing">
       <ThingChips />
@@ -32,7 +35,7 @@ export function Sheet() {
           {warnings.join(" · ")}
         </p>
       )}
-      {Panel ? <Panel /> : <Values />}
+      {wishing ? <WishPanel /> : Panel ? <Panel /> : <Values />}
     </section>
   );
 }

@@ -218,5 +218,13 @@ class Layers(unittest.TestCase):
         self.assertLess(quick_quality(moved, s).size.height, DRAGGED.size.height)
 
 
-if __name__ == "__main__":
-    unittest.main()
+class PanelsRemembered(unittest.TestCase):
+    def test_a_panel_that_is_moved_or_taken_out_reads_the_same_with_and_without_memory(self):
+        photo_set, memory = demo_file(4).set, Memory()
+        mesh = mesh_of(photo_set)
+        silver = photo_set.panels[0]
+        nearer = replace(silver, place=replace(silver.place, x=silver.place.x - 0.15))
+        for made in (silver, replace(silver, on=False), nearer, replace(silver, surface="white")):
+            moved = replace(photo_set, panels=(made, *photo_set.panels[1:]))
+            kept, fresh = read(moved, mesh, SETTLED, memory), read(moved, mesh, SETTLED)
+            self.assertEqual(kept.surfaces, fresh.surfaces)

@@ -120,7 +120,8 @@ def wish_text(answer: Answer, feet: bool = False) -> str:
     phrases: list[str] = []
     for act in answer.acts:
         added = next((k for k in answer.acts if k.code == "wish.light_added"), None)
-        if added is not None and act.code == "wish.output":
+        own = added is not None and act.code == "wish.output" and act.named["light"].startswith(added.named["role"])
+        if own:
             phrases[-1] += f", at {_output(act.figures['to_stops'], act)}"
         else:
             phrases.append(act_text(act, feet))
@@ -175,7 +176,9 @@ def cannot_text(progress: Progress, targets: tuple[Target, ...], feet: bool = Fa
     name = targets[0].moved[0]
     tones = nearest.tones if nearest is not None else progress.before.tones
     how = f" ({listed([act_text(a, feet) for a in nearest.acts])})" if nearest is not None else ""
-    if targets[0].measure == "clips":
+    if nearest is None:
+        said = f"Nothing at hand brings it nearer than {stops_text(tones.stops[name])} and leaves the rest as it is."
+    elif targets[0].measure == "clips":
         said = f"The nearest has the darkest place of the ground at {stops_text(tones.darkest)}{how}."
     else:
         said = f"The nearest is {LABELS[name]} at {stops_text(tones.stops[name])}{how}."

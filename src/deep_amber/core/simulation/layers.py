@@ -25,7 +25,7 @@ from .obstacles import between_walls, obstacles, rows_of
 from .quality import PANEL_SHADOWS, PANEL_SHADOWS_QUICK, SECONDARY_GRID, SENSOR_GRID, SMALL
 from .secondary import light_of, secondaries
 from .sensors import Sensors
-from .stages import Stages, framed, panels_standing
+from .stages import Stages, framed, panels_standing, standing
 
 OUTLINE_SHADOWS = (2, 2)  # shadow samples of an added place; several share a pixel
 FAINT = 1e-4  # of a light's brightest place: under it nothing is lit
@@ -249,8 +249,10 @@ def _sensor_layer(stages: Stages, light: Light, name: str, sensors: Sensors, pla
             f"direct at {name}",
             (
                 place,
-                stages.photo_set.sitter,
-                stages.photo_set.room,
+                stages.key(standing),
+                # What panels throw comes past nothing that stands between: they count wherever they are.
+                stages.key(panels_standing),
+                between_walls(stages, light, emission.emitter),
                 emitter_key(emission.emitter),
                 quads,
                 q.patch_points,

@@ -108,6 +108,8 @@ def _not_owned(asked: Asked, ground: Ground) -> Act | None:
     owned = {k.name for part in (asked.kit.panels, asked.kit.sources, asked.kit.modifiers) for k in part}
     for family in (panels, added):
         for path in family(wider):
+            if path.kind not in ("panel added", "flag", "modifier", "light added"):
+                continue
             acts = path.acts(path.samples[0])
             gear = {acts[0].named.get(k, "") for k in ("panel", "modifier")} - {""}
             new_light = path.kind == "light added" and acts[0].named["light"] not in owned

@@ -101,11 +101,15 @@ def turned_one(
     return Turned(made, (output_act(light, to),), "output", KNOB, tones, missed, breaks)
 
 
-def turned_two(photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones) -> Turned | None:
-    """The best outputs of two lights together."""
+def turned_two(
+    photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones, having: int | None = None
+) -> Turned | None:
+    """The best outputs of two lights together; `having` is one of them."""
     base, found = shares.on.astype(float), None
     dimmed = [k for k, light in enumerate(photo_set.lights) if can_be_dimmed(light)]
     for i, j in itertools.combinations(dimmed, 2):
+        if having is not None and having not in (i, j):
+            continue
         a, b = photo_set.lights[i], photo_set.lights[j]
         at_a, at_b = (k.ravel() for k in np.meshgrid(outputs_of(a), outputs_of(b)))
         rows = np.tile(base, (len(at_a), 1))

@@ -17,7 +17,7 @@ from ..simulation.stages import Stages
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from .cannot import Cannot, cannot
-from .kept import REACHED, Wish, broken, off
+from .kept import GOES_ALONG, REACHED, Wish, broken, off
 from .knobs import NEARLY, Turned, at_the_camera, switched, turned_one, turned_two
 from .moves.added import added
 from .moves.at_light import at_light
@@ -54,6 +54,8 @@ class WishAnswer:
     changes: dict[str, float]
     """Stops by which other markers change, where it shows."""
     state: State
+    effects: float
+    """Stops by which markers change that neither are pulled nor go along with what is, summed."""
     breaks: tuple[str, ...] = ()
     """What is kept and would not hold."""
 
@@ -61,11 +63,6 @@ class WishAnswer:
     def order(self) -> tuple[float, float]:
         """Effort first, then what else it changes."""
         return round(self.answer.effort), self.answer.effort + self.effects
-
-    @property
-    def effects(self) -> float:
-        """Stops by which other markers change, summed."""
-        return sum(map(abs, self.changes.values()))
 
 
 @dataclass(frozen=True)
@@ -115,6 +112,7 @@ class Search:
         self.cautions = cautions_of(stages.photo_set, stages.mesh, kit)
         self.found: list[WishAnswer] = []
         self.nearest: Candidate | None = None
+        self.along = {name for t in wish.targets for k in t.moved for name in GOES_ALONG.get(k, ())} - wish.kept
 
     def _fine(self, photo_set: Set) -> Stages:
         s = self.stages
@@ -149,6 +147,7 @@ class Search:
             missed,
             {k: v for k, v in changes.items() if abs(v) >= SHOWN},
             state,
+            sum(abs(v) for k, v in changes.items() if abs(v) >= SHOWN and k not in self.along),
             tuple(broken(self.wish, self.before, state)),
         )
 
@@ -245,9 +244,12 @@ class Search:
         yield self._progress(1.0, self._breaking(results), cannot(self.asked, solved_on))
 
     def _needless(self, path: Path) -> bool:
-        """Whether a path can add nothing: six are there, or one of its kind that costs no more."""
+        """Whether a path can add nothing: six are there, one that costs less changes nothing else, or one of its kind
+        costs no more."""
         if len(self.found) >= MOST and path.effort > max(k.answer.effort for k in self.found):
             return True
+        if any(k.effects == 0 and k.answer.effort < path.effort for k in self.found):
+            return True  # it cannot be better in what else it changes
         return any(k.kind == path.kind and k.answer.effort <= path.effort for k in self.found)
 
     def _one_by_one(self, solved_on: Ground, results: list[Result]) -> Iterator[Progress]:
@@ -290,7 +292,8 @@ class Search:
         found: list[WishAnswer] = []
         for k in made[: 2 * MOST_BREAKING]:
             read = self._read(k) if len(found) < MOST_BREAKING else None
-            if read is not None and read.kind not in {f.kind for f in found}:
+            only_markers = read is not None and set(read.breaks) <= set(LABELS) - {"lit_cheek"}
+            if read is not None and only_markers and read.kind not in {f.kind for f in found}:
                 found.append(read)
         return tuple(found)
 

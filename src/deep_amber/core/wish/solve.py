@@ -8,7 +8,7 @@ import numpy as np
 from ..answer import Act
 from ..model.set import Set
 from .kept import Wish, markers_broken, off
-from .knobs import NEARLY, turned_one
+from .knobs import NEARLY, turned_one, turned_two
 from .path import KNOB, Kind, Path
 from .state import ByLight, tones_at
 from .target import Tones, to_go
@@ -102,6 +102,9 @@ class _Walk:
         if path.free is None and not g.with_output:
             return
         turned = turned_one(made, g.wish, g.before, shares, g.shift, path.free)
+        if path.free is not None and (turned is None or not turned.fits):
+            both = turned_two(made, g.wish, g.before, shares, g.shift, path.free)
+            turned = both if both is not None and (turned is None or both.fits) else turned
         if turned is None:
             return
         effort = path.effort + (0.0 if path.free is not None else 0.4 * KNOB)

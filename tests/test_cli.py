@@ -42,6 +42,18 @@ class CommandLine(unittest.TestCase):
         self.assertRegex(table, r"lit cheek\s+\+0\.\d")
         self.assertRegex(table, r"dome to light\s+f/\d")
 
+    def test_ask(self):
+        four = str(next(DEMO.glob("4-*.json")))
+        told = json.loads(run("ask", four, "backdrop_middle=0", "--keep", "pattern", "--json").stdout)
+        first = told["answers"][0]
+        self.assertEqual([k for k in ("text", "moves", "effort", "reached", "changes", "set") if k not in first], [])
+        self.assertAlmostEqual(first["reached"]["backdrop_middle"], 0.0, delta=0.2)
+        self.assertIsNone(told["cannot"])
+        words = run("ask", four, "backdrop_middle=0").stdout
+        self.assertRegex(words, r"^1\. Turn the background up from 1/8 to")
+        for bad in ("backdrop_middle", "nose=1", "cloth=dark"):
+            self.assertEqual(run("ask", four, bad).returncode, 2)
+
     def test_several_files_at_once_and_one_that_cannot_be_read(self):
         soft = str(next(DEMO.glob("1-*.json")))
         done = run("meter", soft, SET, "--json")

@@ -18,9 +18,10 @@ from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
 from ..core.rules.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Quality, Simulated, simulate
-from ..core.simulation.quality import oriented
+from ..core.simulation.quality import SOUGHT, oriented
 from ..core.simulation.simulate import quick_quality, simulated
 from ..core.simulation.stages import Stages
+from ..core.wish.state import State, state_of
 from ..formats.sitter_file import known_sitters, sitter_of
 
 VIEWERS = 200
@@ -182,8 +183,14 @@ class PictureDesk:
 
         with self._place(), self._wishing:
             go_on()
-            stages = Stages(photo_set, sitter_of(photo_set), self._wishes, oriented(DRAGGED, photo_set.camera), go_on)
+            stages = Stages(photo_set, sitter_of(photo_set), self._wishes, oriented(SOUGHT, photo_set.camera), go_on)
             yield stages, self._wishes_finely
+
+    def at_rest(self, photo_set: Set, with_ground: bool) -> State:
+        """What a set reads at rest, from what its settled picture has worked out already."""
+        with self._busy:
+            finely = oriented(self._finely, photo_set.camera)
+            return state_of(Stages(photo_set, sitter_of(photo_set), self._memory, finely, lambda: None), with_ground)
 
     @contextmanager
     def findings_of_tab(self, viewer: str, turn: int) -> Iterator[Callable[[], None]]:

@@ -75,7 +75,7 @@ def ask(body: WishIn) -> Response:
     def lines() -> Iterator[str]:
         try:
             with desk.wishing(photo_set, body.viewer, body.number) as (stages, finely):
-                for progress in Search(stages, asked, kit, support, finely).run():
+                for progress in Search(stages, asked, kit, support, finely, desk.at_rest).run():
                     yield _out(progress, asked, body.feet).model_dump_json() + "\n"
         except Superseded:
             return

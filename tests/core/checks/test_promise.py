@@ -7,10 +7,10 @@ import numpy as np
 
 from deep_amber.core.answer import mend
 from deep_amber.core.backdrop.coverage import floor_seen
-from deep_amber.core.framing.clearance import in_the_sitter
 from deep_amber.core.checks.finding import Finding
 from deep_amber.core.checks.promise import Promise
 from deep_amber.core.checks.room_helps import cheeks, room_helps, stops_over
+from deep_amber.core.framing.clearance import in_the_sitter
 from deep_amber.core.gear.sources import Lamp
 from deep_amber.core.model import Bare, Light, Panel, Point, Softbox
 from deep_amber.core.model.look import PRESETS

@@ -1,10 +1,12 @@
 """The ground in the frame as a small map: how light each part of it is that the sitter leaves to be seen."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from ..exposure.response import FLOOR, MID_GREY, exposure_factor
+from ..model.light import Light
 from ..picture.lens_rays import directions
 from ..picture.seen import walls_seen
 from ..simulation.exposing import exposed, lights_on
@@ -76,15 +78,15 @@ def ground_sensors(stages: Stages) -> tuple[Sensors, np.ndarray]:
     return stages.memory.keep("ground places", stages.key(framed), make)
 
 
-def ground_of(stages: Stages) -> Ground:
-    """The map of a set's ground by all lights, what stands before the backdrop included."""
+def ground_of(stages: Stages, lights: Sequence[Light] | None = None) -> Ground:
+    """The map of a set's ground, what stands before the backdrop included, by all lights or by some `lights` that are on."""
     photo_set = stages.photo_set
     sensors, seen = ground_sensors(stages)
     lux = np.zeros((len(sensors.points), 3))
-    for light in lights_on(photo_set):
+    for light in lights_on(photo_set) if lights is None else lights:
         lux += sensor_layer(stages, light, "ground", sensors) * exposed(photo_set, light)
     values = lux * sensors.albedo * exposure_factor(photo_set.camera)
-    hidden, shown = things_at(stages, sensors.points)
+    hidden, shown = things_at(stages, sensors.points, lights)
     values = np.where(hidden[:, None], shown, values)
     columns, rows = cells(photo_set.camera.aspect)
     return Ground(columns, rows, seen.reshape(rows, columns), values.reshape(rows, columns, 3))

@@ -1,6 +1,7 @@
 """The readings of a set: surfaces in stops, the incident meter, the lighting ratio."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import partial
 
@@ -8,6 +9,7 @@ import numpy as np
 
 from ..exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
 from ..exposure.response import exposure_factor, lightness, stops_from_mid_grey
+from ..model.light import Light
 from ..srgb import LUMINANCE, code_value
 from .edge_sheen import edge_sheen
 from .exposing import exposed, lights_on
@@ -87,11 +89,11 @@ def _key_middle(stages: Stages) -> np.ndarray | None:
     return surface.centre if surface else None
 
 
-def _sheen(stages: Stages, surfaces: Sensors) -> np.ndarray:
+def _sheen(stages: Stages, surfaces: Sensors, lights: Sequence[Light]) -> np.ndarray:
     """(n, 3) exposure by sheen, of the outline of the head alone: there it is most of what a light from behind draws."""
     rows = np.where(np.isin(surfaces.group, [surfaces.names.index(k) for k in ("hair_left", "hair_right")]))[0]
     out = np.zeros((len(surfaces.points), 3))
-    for light in lights_on(stages.photo_set):
+    for light in lights:
         key = (stages.key(framed), stages.key(panels_standing), stages.shape(light))
         made = partial(edge_sheen, stages, light, surfaces, rows)
         out[rows] += stages.memory.keep("sheen of the outline", key, made, SMALL) * exposed(stages.photo_set, light)
@@ -102,10 +104,10 @@ def _clips(channels: np.ndarray) -> str:
     return "all" if channels.min() >= 1 else "red" if channels[0] >= 1 else ""
 
 
-def _total(stages: Stages, name: str, sensors: Sensors) -> np.ndarray:
-    """(n, 3) exposure of the sensors' points by all lights."""
+def _total(stages: Stages, name: str, sensors: Sensors, lights: Sequence[Light]) -> np.ndarray:
+    """(n, 3) exposure of the sensors' points by some lights."""
     at = np.zeros((len(sensors.points), 3))
-    for light in lights_on(stages.photo_set):
+    for light in lights:
         at += sensor_layer(stages, light, name, sensors) * exposed(stages.photo_set, light)
     return at
 
@@ -122,14 +124,15 @@ class SurfaceValues:
     """Exposure [lx s]."""
 
 
-def surface_values(stages: Stages) -> SurfaceValues:
-    """What each surface of a set shows."""
+def surface_values(stages: Stages, lights: Sequence[Light] | None = None) -> SurfaceValues:
+    """What each surface of a set shows, by all lights that are on or by some `lights` of it, which must be on."""
     surfaces, factor = surfaces_read(stages), exposure_factor(stages.photo_set.camera)
-    on_surfaces = _total(stages, "surfaces", surfaces)
-    coloured = (on_surfaces * surfaces.albedo + _sheen(stages, surfaces)) * factor
+    shining = lights_on(stages.photo_set) if lights is None else lights
+    on_surfaces = _total(stages, "surfaces", surfaces, shining)
+    coloured = (on_surfaces * surfaces.albedo + _sheen(stages, surfaces, shining)) * factor
     # The ground is what the lens sees there: a sheet, a board or the front of a box may stand before the backdrop.
     ground = surfaces.group >= surfaces.names.index("backdrop_left")
-    hidden, seen = things_at(stages, surfaces.points[ground])
+    hidden, seen = things_at(stages, surfaces.points[ground], lights)
     coloured[ground] = np.where(hidden[:, None], seen, coloured[ground])
 
     def means(values: np.ndarray) -> dict[str, float]:
@@ -142,7 +145,7 @@ def surface_values(stages: Stages) -> SurfaceValues:
 def readings_of(stages: Stages) -> Readings:
     """What every surface and the meter read."""
     photo_set = stages.photo_set
-    n = photo_set.camera.sensitivity
+    n, shining = photo_set.camera.sensitivity, lights_on(photo_set)
     domes, flat = meter_sensors(photo_set, stages.mesh, _key_middle(stages))
     shown = surface_values(stages)
     value, channels, lux = shown.value, shown.channels, shown.lux
@@ -157,7 +160,9 @@ def readings_of(stages: Stages) -> Readings:
         )
     incident = {}
     for sensors, constant in ((domes, C_DOME), (flat, C_FLAT)):
-        for name, exposure in zip(sensors.names, _total(stages, sensors.names[0], sensors) @ LUMINANCE, strict=True):
+        for name, exposure in zip(
+            sensors.names, _total(stages, sensors.names[0], sensors, shining) @ LUMINANCE, strict=True
+        ):
             f = metered_aperture(float(exposure), n, constant)
             over = 2 * math.log2(max(f, 1e-3) / photo_set.camera.aperture)
             incident[name] = IncidentReading(f, over)
@@ -169,7 +174,7 @@ def readings_of(stages: Stages) -> Readings:
 def light_on_cheeks(stages: Stages) -> tuple[np.ndarray, np.ndarray]:
     """(3,) exposure a channel of the lit and of the shadow cheek."""
     sensors = surfaces_read(stages)
-    at = _total(stages, "surfaces", sensors)
+    at = _total(stages, "surfaces", sensors, lights_on(stages.photo_set))
     cheeks = [at[sensors.group == sensors.names.index(name)].mean(0) for name in ("cheek_left", "cheek_right")]
     lit, shadow = sorted(cheeks, key=lambda k: -float(k @ LUMINANCE))
     return lit, shadow

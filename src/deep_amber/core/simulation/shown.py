@@ -1,8 +1,8 @@
 """What stands before the lens: panels with the light that falls on them and passes through them, and lights' own fronts."""
 
 import math
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -55,8 +55,9 @@ def _rows_seen(stages: Stages, quad: Quad) -> tuple[float, float]:
     return float(down.min()), float(down.max())
 
 
-def things_shown(stages: Stages) -> list[Thing]:
-    """The parts of panels, and the lights, that the lens may see."""
+def things_shown(stages: Stages, lights: Sequence[Light] | None = None) -> list[Thing]:
+    """The parts of panels, and the lights, that the lens may see, lit by all lights that are on or by some `lights`."""
+    shining = lights_on(stages.photo_set) if lights is None else lights
 
     def make() -> list[Thing]:
         photo_set = stages.photo_set
@@ -64,24 +65,26 @@ def things_shown(stages: Stages) -> list[Thing]:
         parts = [(q, panel.surface) for panel in panels_standing(photo_set) for q in panel_quads(panel)]
         for number, (quad, surface) in enumerate(parts):
             if (rows := _rows_seen(stages, quad)) != (0.0, 0.0):
-                made.append(Thing(quad, rows, _sheet(stages, number, quad, surface), None))
+                made.append(Thing(quad, rows, _sheet(stages, number, quad, surface, shining), None))
         for light in photo_set.lights:
             quad = emitter_quad(light)
             if (rows := _rows_seen(stages, quad)) != (0.0, 0.0):
                 emission = emissions(light)[0]
-                value = emission.radiance * exposed(photo_set, light) * exposure_factor(photo_set.camera) * math.pi
+                own = light if lights is None or light.name in {k.name for k in lights} else replace(light, on=False)
+                value = emission.radiance * exposed(photo_set, own) * exposure_factor(photo_set.camera) * math.pi
                 made.append(Thing(quad, rows, value[None, None], emission.emitter))
         return made
 
-    return stages.once("things shown", make)
+    key = ("things shown", None if lights is None else tuple(id(k) for k in lights))
+    return stages.once(key, make)
 
 
-def _sheet(stages: Stages, number: int, quad: Quad, surface: str) -> np.ndarray:
-    """(cells, cells, 3) values of one part of a panel toward the lens, by all lights."""
+def _sheet(stages: Stages, number: int, quad: Quad, surface: str, lights: Sequence[Light]) -> np.ndarray:
+    """(cells, cells, 3) values of one part of a panel toward the lens, by some lights."""
     photo_set = stages.photo_set
     cells = CELLS if stages.quality.bodies else CELLS_QUICK
     total = np.zeros((cells, cells, 3))
-    for light in lights_on(photo_set):
+    for light in lights:
         scale = exposed(photo_set, light) * exposure_factor(photo_set.camera)
         for emission in emissions(light):
             total += _by(stages, light, emission, number, quad, surface, cells) * (emission.radiance * scale)
@@ -199,7 +202,9 @@ def draw_things(
         draw(quad_rows([thing.quad]), thing, part)
 
 
-def things_at(stages: Stages, places: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+def things_at(
+    stages: Stages, places: np.ndarray, lights: Sequence[Light] | None = None
+) -> tuple[np.ndarray, np.ndarray]:
     """Which of some places are hidden from the lens by a panel or a light, and what is seen there instead.
 
     Parameters
@@ -215,7 +220,7 @@ def things_at(stages: Stages, places: np.ndarray) -> tuple[np.ndarray, np.ndarra
     lens = stages.photo_set.camera.place.array
     ways = places - lens
     nearest = np.linalg.norm(ways, axis=1)
-    things = things_shown(stages)
+    things = things_shown(stages, lights)
     sitter = (
         stages.rays().blocked(np.tile(lens.astype(np.float32), (len(places), 1)), ways.astype(np.float32))
         if things

@@ -13,6 +13,7 @@ from .target import GROUND, Target, Tones, to_go
 
 FACE_HELD, MARKER_HELD = 0.15, 0.3  # stops that the lit cheek, and each other marker, may change by
 COLOUR_HELD = 0.1  # stops of red against blue on the lit cheek: about 150 K in daylight (assumption)
+BLACK = -6.0  # stops from mid grey under which a marker is black, whatever it reads (file value 7; assumption)
 REACHED = 0.2  # stops within which a wish counts as granted
 FLAT = 0.15  # stops between the cheeks under which neither is the lit side
 OF_THE_SET = {
@@ -89,18 +90,23 @@ def held(name: str) -> float:
     return FACE_HELD if name == "lit_cheek" else MARKER_HELD
 
 
+def changed_by(before: Any, after: Any) -> Any:
+    """Stops that a marker changes by; none where it is black before and after."""
+    return np.maximum(after, BLACK) - np.maximum(before, BLACK)
+
+
 def markers_broken(wish: Wish, before: Tones, after: Tones) -> Any:
     """Stops by which kept markers are moved over what they may, summed; 0 where all are held."""
     total: Any = 0.0
     for name in wish.kept & set(LABELS):
-        total = total + np.maximum(np.abs(after.stops[name] - before.stops[name]) - held(name), 0.0)
+        total = total + np.maximum(np.abs(changed_by(before.stops[name], after.stops[name])) - held(name), 0.0)
     return total
 
 
 def side_effects(wish: Wish, before: Tones, after: Tones) -> Any:
     """Stops by which other markers change, summed."""
     moved = {name for t in wish.targets for name in t.moved}
-    return sum(np.abs(after.stops[name] - before.stops[name]) for name in LABELS if name not in moved)
+    return sum(np.abs(changed_by(before.stops[name], after.stops[name])) for name in LABELS if name not in moved)
 
 
 def broken(wish: Wish, before: State, after: State) -> list[str]:
@@ -108,7 +114,7 @@ def broken(wish: Wish, before: State, after: State) -> list[str]:
     found = [
         name
         for name in LABELS
-        if name in wish.kept and abs(after.tones.stops[name] - before.tones.stops[name]) > held(name)
+        if name in wish.kept and abs(changed_by(before.tones.stops[name], after.tones.stops[name])) > held(name)
     ]
     turned = before.lit_side != after.lit_side and before.tones.ratio > FLAT
     changed = {

@@ -39,6 +39,8 @@ class Path:
     """Index of a light that this brings in or alters, whose output is chosen anew with it."""
     light: int | None = None
     """Index of the one light whose light it changes; None for what changes that of all."""
+    panel: int | None = None
+    """Index of a panel that stays in and is moved or changed."""
 
 
 @dataclass(frozen=True, eq=False)

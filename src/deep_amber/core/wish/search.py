@@ -11,14 +11,15 @@ from ..model.set import Set
 from ..pattern.reach import ANYWHERE, Support
 from ..simulation.key import key_index
 from ..simulation.memory import Memory
-from ..simulation.quality import DRAGGED, SETTLED, oriented
+from ..simulation.quality import SETTLED, SOUGHT, oriented
 from ..simulation.readings import LABELS
 from ..simulation.stages import Stages
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from .cannot import Cannot, cannot
-from .kept import GOES_ALONG, REACHED, Wish, broken, off
-from .knobs import NEARLY, Turned, at_the_camera, switched, turned_one, turned_two
+from .enough import THERE, Enough
+from .kept import GOES_ALONG, REACHED, Wish, broken, changed_by, off
+from .knobs import Turned, at_the_camera, switched, turned_one, turned_two
 from .moves.added import added
 from .moves.at_light import at_light
 from .moves.carried import carried
@@ -29,16 +30,15 @@ from .pairs import pairs
 from .path import Asked, Path
 from .safe import cautions_of, is_safe, may_be
 from .solve import Candidate, Ground, Result, solve
-from .state import SENSED, ByLight, State, by_light, state_of, tones_at
-from .target import to_go
+from .state import ByLight, State, by_light, state_of, tones_at
 
 MOST = 6  # answers
 SHOWN = 0.1  # stops of a change that is told
 FAMILIES: tuple[Callable[[Asked], Iterator[Path]], ...] = (at_light, carried, panels, added, ground, covered)
-MOST_RAISED, TINY = 16.0, 1e-6  # times that a light's share grows at most by moving it (assumption)
 PAIRS_FROM = 0.8  # of the progress that single moves take
 ENOUGH_PAIRS, MOST_BREAKING = 2, 2
-THERE = 0.1  # stops from a wish within which a set is there already
+AtRest = Callable[[Set, bool], State]
+"""A set as a settled picture of it reads, with the ground's darkest place or without."""
 
 
 @dataclass(frozen=True)
@@ -84,11 +84,6 @@ class Progress:
     """Why nothing does it; at the end of the search."""
 
 
-def _sensed(surface: str) -> tuple[str, ...]:
-    """What is sensed of a marker: either cheek may be the lit one."""
-    return ("cheek_left", "cheek_right") if surface.endswith("_cheek") else (surface,)
-
-
 class Search:
     """One wish on one set."""
 
@@ -99,11 +94,19 @@ class Search:
         kit: Kit,
         support: Support = ANYWHERE,
         finely: Memory | None = None,
+        at_rest: AtRest | None = None,
     ):
-        """stages : of the set, as finely as a dragged picture; finely : what settled readings were kept in before."""
+        """
+        Parameters
+        ----------
+        stages : of the set, at quality SOUGHT
+        finely : what settled readings were kept in before
+        at_rest : reads a set whose light was computed for a settled picture already, at other outputs; else it is read anew
+        """
         self.wish, self.stages, self.kit, self.support = wish, stages, kit, support
         self._finely = finely if finely is not None else Memory()
-        self.before = state_of(self._fine(stages.photo_set), wish.with_ground)
+        self._at_rest: AtRest = at_rest or (lambda made, ground: state_of(self._fine(made), ground))
+        self.before = self._at_rest(stages.photo_set, wish.with_ground)
         self.shares = by_light(stages, wish.with_ground)
         sketch = tones_at(self.shares, self.shares.on.astype(float)[None]).one(0)
         self.shift = self.before.tones.less(sketch)
@@ -112,6 +115,7 @@ class Search:
         self.cautions = cautions_of(stages.photo_set, stages.mesh, kit)
         self.found: list[WishAnswer] = []
         self.nearest: Candidate | None = None
+        self.enough = Enough(self.asked, self.before.tones, self.shift, self._look)
         self.along = {name for t in wish.targets for k in t.moved for name in GOES_ALONG.get(k, ())} - wish.kept
 
     def _fine(self, photo_set: Set) -> Stages:
@@ -129,17 +133,22 @@ class Search:
         made = replace(self.stages, photo_set=photo_set, found={})
         return by_light(made, self.wish.with_ground)
 
+    def _read_anew(self, photo_set: Set, with_ground: bool) -> State:
+        return state_of(self._fine(photo_set), with_ground)
+
     def _read(self, made: Candidate | Turned) -> WishAnswer | None:
         """The candidate as the meter reads it; None where it is not safe or misses the wish then."""
         self.stages.go_on()
         if not is_safe(self.cautions, made.photo_set, self.mesh, self.support, self.kit):
             return None
-        state = state_of(self._fine(made.photo_set), self.wish.with_ground)
+        read = self._at_rest if isinstance(made, Turned) else self._read_anew
+        state = read(made.photo_set, self.wish.with_ground)
         missed = float(off(self.wish, state.tones))
         if missed > REACHED:
             return None
         moved = {name for t in self.wish.targets for name in t.moved}
-        changes = {k: state.tones.stops[k] - self.before.tones.stops[k] for k in LABELS if k not in moved}
+        now = self.before.tones.stops
+        changes = {k: float(changed_by(now[k], state.tones.stops[k])) for k in LABELS if k not in moved}
         return WishAnswer(
             Answer(made.acts, made.photo_set, made.effort),
             made.kind,
@@ -184,24 +193,6 @@ class Search:
             if k.fits:
                 self._offer(k)
 
-    def _can_do(self, path: Path) -> bool:
-        """Whether what a path changes can be enough: the one light's share on the surface pulled, taken away or raised."""
-        if path.light is None:
-            return True
-        for target in self.wish.targets:
-            go, on = float(to_go(target, self.before.tones)), self.shares.on.astype(float)
-            if target.measure == "clips":
-                continue
-            names = [k for name in target.moved for k in _sensed(name)]
-            total = on @ self.shares.values[:, [SENSED.index(k) for k in names]]
-            own = on[path.light] * self.shares.values[path.light, [SENSED.index(k) for k in names]]
-            most = (
-                np.log2((total - own + own * MOST_RAISED) / total) if go > 0 else np.log2((total - own) / total + TINY)
-            )
-            if abs(go) > THERE and np.abs(most).max() < abs(go) - NEARLY:
-                return False
-        return True
-
     def _progress(self, done: float, breaking: tuple[WishAnswer, ...] = (), why: Cannot | None = None) -> Progress:
         best = (
             k
@@ -213,7 +204,7 @@ class Search:
         return Progress(done, tuple(answers), self.before, here, None if answers else self.nearest, breaking, why)
 
     def _paths(self, asked: Asked) -> list[Path]:
-        paths = (p for family in FAMILIES for p in family(asked) if self._can_do(p))
+        paths = (p for family in FAMILIES for p in family(asked) if asked is not self.asked or self.enough.can_do(p))
         return sorted(paths, key=lambda p: p.effort)
 
     def _after(self, asked: Asked, first: Candidate) -> Iterator[Path]:
@@ -300,5 +291,5 @@ class Search:
 
 def search_for(photo_set: Set, mesh: SitterMesh, wish: Wish, kit: Kit, support: Support = ANYWHERE) -> Search:
     """A search on a set alone, with nothing computed before."""
-    stages = Stages(photo_set, mesh, Memory(), oriented(DRAGGED, photo_set.camera), lambda: None)
+    stages = Stages(photo_set, mesh, Memory(), oriented(SOUGHT, photo_set.camera), lambda: None)
     return Search(stages, wish, kit, support)

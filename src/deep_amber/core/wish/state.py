@@ -9,7 +9,6 @@ from ..backdrop.ground import ground_of
 from ..exposure.response import FLOOR, MID_GREY
 from ..framing.framings import nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
-from ..model.set import Set
 from ..pattern.reading import read_pattern
 from ..simulation.readings import LABELS, Readings, readings_of, surface_values
 from ..simulation.stages import Stages
@@ -90,25 +89,20 @@ SENSED = (
 """Surfaces of ByLight, in order."""
 
 
-def _alone(photo_set: Set, index: int) -> Set:
-    lights = tuple(replace(light, on=k == index) for k, light in enumerate(photo_set.lights))
-    return replace(photo_set, lights=lights)
-
-
 def by_light(stages: Stages, with_ground: bool = False) -> ByLight:
     """Each light's share of what a set shows. Light is linear: at other outputs these add up otherwise."""
     values, lux, ground = [], [], []
-    for k in range(len(stages.photo_set.lights)):
-        own = replace(stages, photo_set=_alone(stages.photo_set, k), found={})
-        shown = surface_values(own)
+    lights = stages.photo_set.lights
+    switched_on = stages.once("lights switched on", lambda: tuple(k if k.on else replace(k, on=True) for k in lights))
+    for light in switched_on:
+        shown = surface_values(stages, (light,))
         values.append([shown.value[name] for name in SENSED])
         lux.append([shown.lux[name] for name in ("cheek_left", "cheek_right", "under_nose", "under_chin")])
         if with_ground:
-            made = ground_of(own)
+            made = ground_of(stages, (light,))
             ground.append(2.0 ** made.stops[made.seen] * MID_GREY)
-    on = np.array([light.on for light in stages.photo_set.lights])
-    cells = np.array(ground) if ground else np.zeros((len(on), 0))
-    return ByLight(np.array(values), np.array(lux), cells, on)
+    cells = np.array(ground) if ground else np.zeros((len(lights), 0))
+    return ByLight(np.array(values), np.array(lux), cells, np.array([light.on for light in lights]))
 
 
 def tones_at(shares: ByLight, outputs: np.ndarray) -> Tones:

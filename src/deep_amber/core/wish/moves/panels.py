@@ -51,6 +51,7 @@ def _standing(asked: Asked, k: int, panel: Panel) -> Iterator[Path]:
                 lambda t: _with(asked, k, replace(panel, surface=others[int(t)])),
                 lambda t: (Act("wish.panel_surface", {}, named | {"surface": others[int(t)]}),),
                 tuple(map(float, range(len(others)))),
+                panel=k,
             )
     way = panel.place.array - asked.face
     away = float(np.linalg.norm(way))
@@ -67,6 +68,7 @@ def _standing(asked: Asked, k: int, panel: Panel) -> Iterator[Path]:
             lambda t, code=code: (Act(code, {"by_m": t}, named),),  # type: ignore[misc]
             NEARER if sign < 0 else (*NEARER, 0.8, 1.2),
             0.01,
+            panel=k,
         )
     x = photo_set.sitter.x
     mirrored = replace(

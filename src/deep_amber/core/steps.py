@@ -9,18 +9,21 @@ from typing import Literal
 
 from .answer import Answer
 from .checks.backdrop import backdrop_findings
+from .checks.background import background_findings
 from .checks.brief import brief_findings
 from .checks.camera import camera_findings
+from .checks.fill import fill_findings
 from .checks.finding import Finding, GoOn, Work
 from .checks.key import key_findings
 from .checks.promise import Promise
+from .checks.rim import rim_findings
 from .checks.room import room_findings
 from .checks.sitter import sitter_findings
 from .model.camera import Lens
 from .model.set import Set
 from .pattern.reach import ANYWHERE, Support
-from .presenting import ways
-from .presenting.findings import backdrop, brief, camera, key, room, sitter
+from .presenting import ways, wishes
+from .presenting.findings import backdrop, background, brief, camera, fill, key, rim, room, sitter
 from .presenting.findings.wording import ActWords, Sentence, Telling
 from .presenting.say import Say, sentence
 from .problem import NotAccepted, Problem
@@ -57,6 +60,10 @@ class Step:
     """Of its own in the page; empty for the sheet of its thing."""
     begun: Callable[[Set], bool] = lambda photo_set: True
     """Whether there is anything to judge."""
+
+
+def _lit(photo_set: Set) -> bool:
+    return any(light.on for light in photo_set.lights)
 
 
 STEPS = (
@@ -115,11 +122,46 @@ STEPS = (
         key.ACTS,
         key.telling,
         instrument="key",
-        begun=lambda photo_set: any(light.on for light in photo_set.lights),
+        begun=_lit,
+    ),
+    Step(
+        "fill",
+        "Fill",
+        "key",
+        lambda a: fill_findings(a.photo_set, a.mesh, a.go_on),
+        fill.FINDINGS,
+        fill.ACTS,
+        fill.telling,
+        instrument="fill",
+        begun=_lit,
+    ),
+    Step(
+        "rim",
+        "Rim",
+        "key",
+        lambda a: rim_findings(a.photo_set, a.mesh, a.go_on),
+        rim.FINDINGS,
+        rim.ACTS,
+        rim.telling,
+        instrument="rim",
+        begun=_lit,
+    ),
+    Step(
+        "background",
+        "Background",
+        "backdrop",
+        lambda a: background_findings(a.photo_set, a.mesh, a.go_on),
+        background.FINDINGS,
+        background.ACTS,
+        background.telling,
+        instrument="background",
+        begun=_lit,
     ),
 )
 _FINDINGS: dict[str, Sentence] = {code: words for step in STEPS for code, words in step.findings.items()}
-_ACTS: dict[str, ActWords] = ways.ACTS | {code: words for step in STEPS for code, words in step.acts.items()}
+_ACTS: dict[str, ActWords] = (
+    ways.ACTS | wishes.ACTS | {code: words for step in STEPS for code, words in step.acts.items()}
+)
 
 
 def _as_meant(photo_set: Set, finding: Finding) -> Finding | None:

@@ -35,12 +35,15 @@ from .readings import Readings, readings_of
 from .secondary import secondaries
 from .shown import Thing, draw_things, things_shown
 from .stages import Stages, framed, panels_standing
+from .veil import Veil, veil_of
 
 
 @dataclass(frozen=True, eq=False)
 class Simulated:
     picture: np.ndarray  # (height, width, 3) uint8 sRGB
     readings: Readings
+    veil: Veil
+    """In the picture where it shows; readings are of what is lit, without it."""
 
 
 def _nothing() -> None:
@@ -203,7 +206,10 @@ def simulated(stages: Stages) -> Simulated:
     stages.make_room()
     readings = readings_of(stages)
     linear = linear_picture(stages)
-    return Simulated(to_srgb(linear).reshape(size.height, size.width, 3), readings)
+    veil = veil_of(stages, linear)
+    if veil.shows:
+        linear = linear + np.float32(veil.value)
+    return Simulated(to_srgb(linear).reshape(size.height, size.width, 3), readings, veil)
 
 
 def read(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memory: Memory | None = None) -> Readings:

@@ -130,6 +130,18 @@ def placed(asked: Asked, panel: Panel, where: str, away: float) -> Panel:
     return replace(panel, place=point(there), aim=point(aim), holding=holding)  # type: ignore[arg-type]
 
 
+def added_path(asked: Asked, panel: Panel, where: str) -> Path:
+    """A panel put in at one of PLACES, from far to near."""
+
+    def at(t: float) -> Set:
+        return with_added(asked.photo_set, "panels", placed(asked, panel, where, AWAYS[0] - t))
+
+    def acts(t: float) -> tuple[Act, ...]:
+        return (Act("wish.panel_added", {"away_m": AWAYS[0] - t}, {"panel": panel.name, "where": where}),)
+
+    return Path("panel added", IN_HAND + 0.5, at, acts, tuple(AWAYS[0] - a for a in AWAYS), 0.01)
+
+
 def _added(asked: Asked) -> Iterator[Path]:
     if len(asked.photo_set.panels) >= MOST_PANELS:
         return
@@ -143,14 +155,7 @@ def _added(asked: Asked) -> Iterator[Path]:
             if (where == "under the chin") != (panel.shape == "curved") and panel.height > 1.3:
                 continue
 
-            def at(t: float, panel: Panel = panel, where: str = where) -> Set:
-                return with_added(asked.photo_set, "panels", placed(asked, panel, where, AWAYS[0] - t))
-
-            def acts(t: float, panel: Panel = panel, where: str = where) -> tuple[Act, ...]:
-                return (Act("wish.panel_added", {"away_m": AWAYS[0] - t}, {"panel": panel.name, "where": where}),)
-
-            steps = tuple(AWAYS[0] - a for a in AWAYS)
-            yield Path("panel added", IN_HAND + 0.5, at, acts, steps, 0.01)
+            yield added_path(asked, panel, where)
 
 
 def _flags(asked: Asked) -> Iterator[Path]:

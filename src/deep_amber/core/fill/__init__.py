@@ -1,0 +1,1 @@
+"""Fill: what lightens the shadow side, and the three schools of where it stands."""

@@ -14,7 +14,10 @@ class Steps(WebTest):
         self.assertEqual(answer.status_code, 200)
         states = answer.json["states"]
         known = self.client.get("/api/steps").json
-        self.assertEqual([s["code"] for s in known["steps"]], ["brief", "room", "backdrop", "sitter", "camera", "key"])
+        self.assertEqual(
+            [s["code"] for s in known["steps"]],
+            ["brief", "room", "backdrop", "sitter", "camera", "key", "fill", "rim", "background"],
+        )
         self.assertEqual(set(states), {s["code"] for s in known["steps"]})
         self.assertEqual((states["backdrop"]["kind"], states["camera"]["kind"]), ("look here", "settled"))
         self.assertRegex(states["camera"]["text"], r"^\d+\u00a0cm away$")

@@ -722,6 +722,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/light/fill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The shadow side under each school of fill for a wanted ratio, what fills now, and four surfaces compared. */
+        post: operations["instruments_fill_fill_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/light/rim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The outline of head and shoulders with the light on it, and where lights from behind spill. */
+        post: operations["instruments_rim_rim_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/light/background": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The map of the ground in the frame, by all lights and by each, and the spot of a background light. */
+        post: operations["instruments_background_background_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/begin": {
         parameters: {
             query?: never;
@@ -3863,6 +3914,182 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** FillOut */
+        FillOut: {
+            /** Wanted */
+            wanted: number;
+            /** Ratio */
+            ratio: number;
+            /** Stops */
+            stops: number;
+            metered: components["schemas"]["Metered"] | null;
+            /** Shares */
+            shares: components["schemas"]["Share"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
+            /** Surfaces */
+            surfaces: components["schemas"]["Compared"][];
+            /** Surfaces Away */
+            surfaces_away: string;
+        };
+        /**
+         * Compared
+         * @description Another surface at the same place.
+         */
+        Compared: {
+            /** Surface */
+            surface: string;
+            /** Ratio */
+            ratio: number;
+            /** Shadow */
+            shadow: number;
+            /** Warmth */
+            warmth: number;
+        };
+        /**
+         * Metered
+         * @description Key and fill lamps read alone by the incident dome, each held to its light.
+         */
+        Metered: {
+            /** Fill Under Key */
+            fill_under_key: number;
+            /** Ratio */
+            ratio: number;
+        };
+        /** SchoolOut */
+        SchoolOut: {
+            /** Where */
+            where: string;
+            /** Away */
+            away: string;
+            /** Ratio */
+            ratio: number;
+            /** There */
+            there: boolean;
+            /** Picture */
+            picture: string;
+            answer: components["schemas"]["AnswerOut"] | null;
+        };
+        /**
+         * Share
+         * @description One thing that fills, or takes light from the shadow.
+         */
+        Share: {
+            /** Thing */
+            thing: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Shadow */
+            shadow: number;
+            /** Lit */
+            lit: number;
+            /** Without */
+            without: number;
+        };
+        /** FillIn */
+        FillIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Viewer */
+            viewer: string;
+            /** Turn */
+            turn: number;
+            /**
+             * Ratio
+             * @default 3
+             */
+            ratio: number;
+        };
+        /** EdgeOut */
+        EdgeOut: {
+            /** Places */
+            places: components["schemas"]["EdgePlace"][];
+            /** Near */
+            near: {
+                [key: string]: number;
+            };
+            /** Spills */
+            spills: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            /** Veils */
+            veils: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * EdgePlace
+         * @description A place on the outline.
+         */
+        EdgePlace: {
+            /** Side */
+            side: number;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "hair" | "ear" | "jaw" | "neck" | "shoulder";
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Stops */
+            stops: number;
+            /** Behind */
+            behind: number;
+        };
+        /** GroundOut */
+        GroundOut: {
+            /** Columns */
+            columns: number;
+            /** Rows */
+            rows: number;
+            /** Stops */
+            stops: number[][];
+            /** Codes */
+            codes: number[][];
+            /** Seen */
+            seen: boolean[][];
+            /** Mean */
+            mean: number;
+            /** Code */
+            code: number;
+            /** Lightness */
+            lightness: number;
+            /** Darkest */
+            darkest: number;
+            /** Lightest */
+            lightest: number;
+            /** Clips At */
+            clips_at: number;
+            /** By Light */
+            by_light: {
+                [key: string]: number;
+            };
+            /** Spots */
+            spots: components["schemas"]["SpotOut"][];
+            /** Gap */
+            gap: string;
+        };
+        /** SpotOut */
+        SpotOut: {
+            /** Light */
+            light: string;
+            /** Diameter */
+            diameter: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
         /**
          * AskedOut
          * @description What can be answered, and what is usual.
@@ -6235,6 +6462,180 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WishOut"];
                 };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    instruments_fill_fill_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FillIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FillOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    instruments_rim_rim_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EdgeOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    instruments_background_background_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Request Entity Too Large */
             413: {

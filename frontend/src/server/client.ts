@@ -32,6 +32,10 @@ export type Finding = Schemas["FindingOut"];
 export type Aim = Schemas["Aim"];
 export type Wish = Schemas["WishOut"];
 export type WishAnswer = Schemas["WishAnswerOut"];
+export type Fill = Schemas["FillOut"];
+export type School = Schemas["SchoolOut"];
+export type Edge = Schemas["EdgeOut"];
+export type Ground = Schemas["GroundOut"];
 export type Idea = Schemas["IdeaOut"];
 
 export const server = createClient<paths>({ baseUrl: window.location.origin });

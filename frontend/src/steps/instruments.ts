@@ -1,7 +1,10 @@
 import type { ComponentType } from "react";
+import { BackgroundPanel } from "../background/BackgroundPanel";
+import { FillPanel } from "../fill/FillPanel";
 import { KeyAnswer } from "../key/KeyAnswer";
 import { KeyPanel } from "../key/KeyPanel";
 import { Tries } from "../key/Tries";
+import { RimPanel } from "../rim/RimPanel";
 
 /** What a step with an instrument of its own shows: under the picture, in place of the sheet, at the picture's sides. */
 interface Instrument {
@@ -12,6 +15,9 @@ interface Instrument {
 
 const INSTRUMENTS: Record<string, Instrument> = {
   key: { Answer: KeyAnswer, Panel: KeyPanel, Beside: Tries },
+  fill: { Panel: FillPanel },
+  rim: { Panel: RimPanel },
+  background: { Panel: BackgroundPanel },
 };
 
 /** By the name that the step's description gives it; none for the sheet of its thing. */

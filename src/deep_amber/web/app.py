@@ -21,6 +21,7 @@ from .bench import bench
 from .errors import register_errors
 from .gear import gear
 from .ideas import ideas
+from .instruments import instruments
 from .key import key
 from .kit import kit
 from .pages import pages
@@ -75,7 +76,7 @@ def create_app(
     clean_up(data_folder)
     app.extensions["pictures"] = PictureDesk(settled)
     app.extensions["thumbnails"] = OrderedDict()
-    for routes in (shelf, bench, gear, kit, steps, key, wish, begin, ideas):
+    for routes in (shelf, bench, gear, kit, steps, key, wish, instruments, begin, ideas):
         routes.register(app, described)
     app.register_blueprint(pages)
     register_errors(app)

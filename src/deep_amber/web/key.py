@@ -98,7 +98,8 @@ def advice(body: AdviceIn) -> Response:
     )
 
 
-def _picture(photo_set: Set, quality: Quality, memory: Memory, go_on: Callable[[], None]) -> str:
+def small_picture(photo_set: Set, quality: Quality, memory: Memory, go_on: Callable[[], None]) -> str:
+    """A picture as a data address of a JPEG."""
     made = simulate(photo_set, sitter_of(photo_set), quality, memory, go_on)
     return f"data:image/jpeg;base64,{base64.b64encode(jpeg_bytes(made.picture, True)).decode()}"
 
@@ -114,7 +115,7 @@ def tries(body: KeyIn) -> Response:
                 name=k.name,
                 reachable=k.reachable,
                 reason=k.reason,
-                picture=_picture(face_set(k.photo_set, mesh), FACE, memory, stages.go_on) if k.photo_set else "",
+                picture=small_picture(face_set(k.photo_set, mesh), FACE, memory, stages.go_on) if k.photo_set else "",
             )
             for k in found
         ]
@@ -125,7 +126,7 @@ def tries(body: KeyIn) -> Response:
 def eyes(body: KeyIn) -> Response:
     """Both eyes as the lens sees them, enlarged."""
     with _desk().aside(sound(body.set), body.viewer, body.turn) as stages:
-        left, right = (_picture(k, EYE, Memory(), stages.go_on) for k in eye_sets(body.set, stages.mesh))
+        left, right = (small_picture(k, EYE, Memory(), stages.go_on) for k in eye_sets(body.set, stages.mesh))
     return answer(EyesOut(left=left, right=right, iris_of_width=IRIS_OF_WIDTH))
 
 

@@ -186,6 +186,14 @@ class PictureDesk:
             stages = Stages(photo_set, sitter_of(photo_set), self._wishes, oriented(SOUGHT, photo_set.camera), go_on)
             yield stages, self._wishes_finely
 
+    @contextmanager
+    def beside_picture(self, photo_set: Set) -> Iterator[Stages]:
+        """Stages as fine as the settled picture, and what that has worked out: for figures that stand beside it."""
+        with self._place(), self._busy:
+            yield Stages(
+                photo_set, sitter_of(photo_set), self._memory, oriented(self._finely, photo_set.camera), lambda: None
+            )
+
     def at_rest(self, photo_set: Set, with_ground: bool) -> State:
         """What a set reads at rest, from what its settled picture has worked out already."""
         with self._busy:

@@ -56,9 +56,10 @@ def _ratio(stages: Stages, key: int, ratio: float, stops: float) -> Iterator[Fin
 def _does(share: Share) -> Iterator[Finding]:
     figures = {"shadow_stops": share.shadow, "lit_stops": share.lit, "without_ratio": share.without}
     named = {"thing": share.name, "kind": share.kind}
-    code = "fill.idle" if abs(share.shadow) < IDLE and share.kind != "black" else "fill.does"
-    if share.kind != "black" or abs(share.shadow) >= IDLE:
-        yield Finding(code, "note", figures, named)
+    if abs(share.shadow) >= IDLE:
+        yield Finding("fill.does", "note", figures, named)
+    elif share.kind != "black":
+        yield Finding("fill.idle", "note", figures, named)
 
 
 def _warmth(stages: Stages) -> Iterator[Finding]:

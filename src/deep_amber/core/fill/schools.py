@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..answer import Answer
+from ..answer import Act, Answer
 from ..kit.catalogue import CATALOGUE
 from ..kit.owned import Kit
 from ..model.panel import Panel, PanelSurface
@@ -17,8 +17,8 @@ from ..simulation.stages import Stages
 from ..sitter.face import face_marks
 from ..wish.kept import Wish
 from ..wish.moves.panels import MOST_PANELS, PLACES, added_path, free_panels, placed
-from ..wish.path import Asked, point
-from ..wish.safe import cautions_of, may_be
+from ..wish.path import IN_HAND, KNOB, Asked, point
+from ..wish.safe import cautions_of, is_safe, may_be
 from ..wish.solve import Candidate, Ground, solve
 from ..wish.state import ByLight, by_light, tones_at
 from ..wish.target import Target
@@ -64,13 +64,20 @@ def unfilled(photo_set: Set) -> Set:
     return replace(photo_set, panels=tuple(p for p in panels if p.on), lights=lights)
 
 
+def _taken_out(photo_set: Set) -> tuple[tuple[Act, ...], float]:
+    """What is done before a school is tried, and its effort."""
+    boards = [Act("wish.panel_out", {}, {"panel": p.name}) for p in photo_set.panels if p.on and p.surface in FILLS]
+    lamps = [Act("wish.switch_off", {}, {"light": n.name}) for n in photo_set.lights if n.on and n.role == "fill"]
+    return (*lamps, *boards), KNOB * len(lamps) + IN_HAND * len(boards)
+
+
 def _board(asked: Asked, where: str) -> Panel:
     """The panel that is tried there: of the kit, white first and the largest that fits."""
     under = where == "under the chin"
     free = [p for p in free_panels(asked) if p.surface in ("white", "silver") and p.shape != "V-flat"]
     fits = [p for p in free if p.height <= LOW] if under else [p for p in free if p.shape != "curved"]
     if fits:
-        return min(fits, key=lambda p: (p.surface != "white", under and p.shape != "curved", -p.width * p.height))
+        return min(fits, key=lambda p: (under and p.shape != "curved", p.surface != "white", -p.width * p.height))
     item = next(p for p in CATALOGUE.panels if p.name == BOARD)
     at = point(asked.face)
     return Panel(at, at, item.width, item.height, item.surface, item.shape, name=item.name)
@@ -99,15 +106,18 @@ def schools_of(stages: Stages, kit: Kit, ratio: float) -> list[School]:
     if len(asked.photo_set.panels) >= MOST_PANELS:
         return []
     made = []
+    before, effort = _taken_out(stages.photo_set)
+    cautions = cautions_of(asked.photo_set, stages.mesh, kit)
     for where in PLACES:
         found = solve(ground, added_path(asked, _board(asked, where), where))
         best: Candidate | None = found.best or found.nearest
-        if best is None:
+        if best is None or not is_safe(cautions, best.photo_set, stages.mesh, ANYWHERE, kit):
             made.append(School(where, 0.0, 0.0, False, None))
             continue
         away = best.acts[0].figures["away_m"]
         got = 2.0**best.tones.ratio
-        made.append(School(where, away, got, best.missed <= NEAR, Answer(best.acts, best.photo_set, best.effort)))
+        answer = Answer((*before, *best.acts), best.photo_set, effort + best.effort)
+        made.append(School(where, away, got, best.missed <= NEAR, answer))
     return made
 
 

@@ -1,8 +1,8 @@
 """Veil: light that a lens spreads over the whole picture, from what is bright in it and from lamps that shine into it.
 
 A share of all light that enters is scattered by glass and barrel and lies evenly over the picture. ISO 9358 measures it as the
-veiling glare index; an ordinary coated lens has about half a percent to two (assumption: the lower end). Light from outside
-the frame counts for less, as a hood and the barrel take most of it (assumption).
+veiling glare index; an ordinary coated lens has about half a percent to two, of which the lower end is taken. Light from
+outside the frame counts for less, as a hood and the barrel take most of it.
 """
 
 import math
@@ -23,8 +23,8 @@ from .exposing import exposed, lights_on
 from .obstacles import between_walls, rows_of
 from .stages import Stages
 
-GLARE = 0.005  # share of the light in the frame that is spread over it
-OUTSIDE = 0.1  # of that share, for light from outside the frame
+GLARE = 0.005  # share of the light in the frame that is spread over it, of a coated lens (assumption)
+OUTSIDE = 0.1  # of that share, for light from outside the frame (assumption)
 WIDEST = 75.0  # degrees off the lens axis beyond which no light meets the glass
 BLACKS = MID_GREY / 16  # value of the blacks: four stops under mid grey
 SHOWS = 0.1  # stops in the blacks from which a veil is seen

@@ -1,0 +1,137 @@
+import { useState } from "react";
+import { useSettled } from "../frame/useSettled";
+import { signed } from "../ladder/signed";
+import { type Edge, server } from "../server/client";
+import { Parts } from "../sheet/Parts";
+import { Findings } from "../steps/Findings";
+import { pull } from "../wish/ask";
+import "../fill/fill.css";
+import "./rim.css";
+
+const TABS = ["edge", "findings"] as const;
+const HEIGHT = 200;
+const WIDTH = 300;
+const LETTER = 8; // widest of a label
+const SHOWN = 0.02; // share of the light on nose or cheek from which it is told
+
+/** The outline of head and shoulders as the lens sees it, with stops round it. */
+export function RimPanel() {
+  const [tab, setTab] = useState<string>("edge");
+  const edge = useSettled<Edge>(["edge"], (body, signal) => server.POST("/api/light/rim", { body, signal })).data;
+  return (
+    <Parts parts={TABS.map((key) => ({ key, label: key }))} open={tab} onOpen={setTab}>
+      <div className="light-panel">
+        {tab === "findings" ? <Findings step="rim" /> : edge ? <EdgeView edge={edge} /> : <p className="facts">The edge is being read.</p>}
+      </div>
+    </Parts>
+  );
+}
+
+type Place = Edge["places"][number];
+
+function EdgeView({ edge }: { edge: Edge }) {
+  return (
+    <div className="edge-view">
+      <Outline edge={edge} />
+      <div className="edge-words">
+        <Beside edge={edge} />
+      </div>
+    </div>
+  );
+}
+
+/** The outline drawn to fill the panel's height: thick and amber where a light from behind draws it. */
+function Outline({ edge }: { edge: Edge }) {
+  const ys = edge.places.map((p) => p.y);
+  const xs = edge.places.map((p) => p.x);
+  const [top, foot] = [Math.min(...ys), Math.max(...ys)];
+  const middle = (Math.min(...xs) + Math.max(...xs)) / 2;
+  const scale = (HEIGHT - 24) / Math.max(foot - top, 0.05);
+  const at = (p: Place): [number, number] => [WIDTH / 2 + (p.x - middle) * scale * 0.8, 12 + (p.y - top) * scale];
+  return (
+    <svg width={WIDTH} height={HEIGHT} role="img" aria-label="Edge of head and shoulders, in stops" className="edge-map">
+      {[-1, 1].map((side) => {
+        const own = edge.places.filter((p) => p.side === side);
+        return (
+          <g key={side}>
+            {own.slice(1).map((p, i) => {
+              const before = own[i];
+              const drawn = p.behind > p.stops - 1;
+              const [[x1, y1], [x2, y2]] = [at(before ?? p), at(p)];
+              return <line key={p.y} x1={x1} y1={y1} x2={x2} y2={y2} className={drawn ? "drawn" : "plain"} />;
+            })}
+            {labelled(own).map((p) => {
+              const [x, y] = at(p);
+              const long = (p.part.length + 5) * LETTER;
+              const beside = side < 0 ? Math.max(x - 9, long) : Math.min(x + 9, WIDTH - long);
+              return (
+                <text key={p.part} className="figures" x={beside} y={y + 4} textAnchor={side < 0 ? "end" : "start"}>
+                  <tspan className="part">{p.part}</tspan> {signed(p.stops)}
+                  <title>{`${p.part}: ${signed(p.stops)} stops; by lights from behind ${signed(p.behind)}`}</title>
+                </text>
+              );
+            })}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** One place for each part of a side: its brightest. */
+function labelled(places: Place[]): Place[] {
+  const best = new Map<string, Place>();
+  for (const p of places) {
+    const known = best.get(p.part);
+    if (!known || p.stops > known.stops) {
+      best.set(p.part, p);
+    }
+  }
+  const kept: Place[] = [];
+  for (const p of [...best.values()].sort((a, b) => a.y - b.y)) {
+    if (kept.every((k) => Math.abs(k.y - p.y) > 0.05)) {
+      kept.push(p);
+    }
+  }
+  return kept;
+}
+
+function Beside({ edge }: { edge: Edge }) {
+  const spills = Object.entries(edge.spills);
+  return (
+    <>
+      <p>
+        Cheeks: left <span className="figures">{signed(edge.near["camera-left"] ?? 0)}</span>, right{" "}
+        <span className="figures">{signed(edge.near["camera-right"] ?? 0)}</span>
+      </p>
+      {spills.length === 0 && <p className="facts">No light comes from behind. Add one in the role rim, or pull a hair edge up.</p>}
+      {spills.map(([light, on]) => (
+        <div key={light}>
+          <p>
+            {light} on the face:{" "}
+            {Object.entries(on)
+              .filter(([, share]) => share > SHOWN)
+              .map(([where, share]) => `${where.replace("camera-", "")} ${(share * 100).toFixed(0)} %`)
+              .join(", ") || "none"}
+          </p>
+          <p>
+            {light} into the lens: blacks <span className="figures">{signed(edge.veils[light] ?? 0)}</span>
+          </p>
+        </div>
+      ))}
+      <p className="pulls">
+        a stop over its cheek:{" "}
+        {(["hair_left", "hair_right"] as const).map((name) => (
+          <button key={name} type="button" className="plain" onClick={() => pull(name, over(edge, name), null)}>
+            {name === "hair_left" ? "left edge" : "right edge"}
+          </button>
+        ))}
+      </p>
+    </>
+  );
+}
+
+/** The wish for an edge a stop over the cheek on its side. */
+function over(edge: Edge, name: "hair_left" | "hair_right"): string {
+  return ((edge.near[name === "hair_left" ? "camera-left" : "camera-right"] ?? 0) + 1).toFixed(1);
+}

@@ -1,0 +1,82 @@
+"""Typed bodies of the instruments of Fill, Rim and Background."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from ..core.fill.schools import Compared
+from ..core.fill.shares import Metered, Share
+from ..core.rim.edge import EdgePlace
+from .key_schemas import KeyIn
+from .schemas import AnswerOut, Out
+
+
+class FillIn(KeyIn):
+    ratio: Annotated[float, Field(ge=1.0, le=64.0)] = 3.0
+    """Wanted, lit to shadow cheek, to one."""
+
+
+class SchoolOut(Out):
+    where: str
+    away: str
+    """From the face, in words."""
+    ratio: float
+    there: bool
+    """Whether it comes to the wanted ratio."""
+    picture: str
+    """A data address of the JPEG; empty where it cannot stand there."""
+    answer: AnswerOut | None
+
+
+class FillOut(Out):
+    wanted: float
+    ratio: float
+    """Now, to one."""
+    stops: float
+    metered: Metered | None
+    shares: list[Share]
+    schools: list[SchoolOut]
+    surfaces: list[Compared]
+    """White, silver, gold and black, each opposite the key."""
+    surfaces_away: str
+    """How far from the face these stand, in words."""
+
+
+class EdgeOut(Out):
+    places: list[EdgePlace]
+    near: dict[str, float]
+    """Tone of the cheek on camera-left and camera-right [stops from mid grey]."""
+    spills: dict[str, dict[str, float]]
+    """Of each light from behind: its share of the light on nose tip and cheeks."""
+    veils: dict[str, float]
+    """Of each light: stops by which what it sends into the lens lifts the blacks."""
+
+
+class SpotOut(Out):
+    light: str
+    diameter: str
+    """In words; empty where it runs over the backdrop's edge."""
+    x: float
+    """Of its brightest place in the picture, 0 to 1 from its left."""
+    y: float
+
+
+class GroundOut(Out):
+    columns: int
+    rows: int
+    stops: list[list[float]]
+    """Row by row from the picture's upper left, from mid grey."""
+    codes: list[list[int]]
+    seen: list[list[bool]]
+    """False where the sitter or the floor is."""
+    mean: float
+    code: int
+    lightness: float
+    darkest: float
+    lightest: float
+    clips_at: float
+    by_light: dict[str, float]
+    """What each light alone puts there [stops from mid grey]."""
+    spots: list[SpotOut]
+    gap: str
+    """Between boards at the sitter that the frame just does not see, in words."""

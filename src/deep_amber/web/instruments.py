@@ -1,0 +1,156 @@
+"""What stands in the steps Fill, Rim and Background: the schools of fill, the outline's light, the map of the ground."""
+
+import math
+
+import numpy as np
+from flask import Response, current_app
+
+from ..core.backdrop.ground import ground_of
+from ..core.backdrop.spot import spot_of
+from ..core.exposure.response import CLIP_STOPS, MID_GREY, lightness
+from ..core.fill.schools import School, compared, schools_of
+from ..core.fill.shares import metered, shares_of
+from ..core.framing.framings import picture_height
+from ..core.framing.perspective import lens_to_face
+from ..core.geometry.projected import projected
+from ..core.model import Set
+from ..core.pattern.eye_view import FACE, face_set
+from ..core.presenting.say import Say
+from ..core.presenting.wishes import wish_text
+from ..core.rim.edge import edge_of, from_behind
+from ..core.rim.spill import spill_of
+from ..core.simulation import Memory
+from ..core.simulation.key import key_index
+from ..core.simulation.readings import readings_of
+from ..core.simulation.stages import Stages
+from ..core.srgb import code_value
+from ..store.kit import open_kit
+from .answers import answer
+from .instrument_schemas import EdgeOut, FillIn, FillOut, GroundOut, SchoolOut, SpotOut
+from .key import small_picture
+from .key_schemas import KeyIn
+from .pictures import PictureDesk
+from .routes import Routes
+from .scenes import sound
+from .schemas import AnswerOut
+
+instruments = Routes("instruments", "/api/light", ("413", "422", "503"))
+COMPARED_AWAY = 0.7  # [m] from the face at which surfaces are compared
+
+
+def _desk() -> PictureDesk:
+    return current_app.extensions["pictures"]
+
+
+def _school(made: School, stages: Stages, memory: Memory, feet: bool) -> SchoolOut:
+    if made.answer is None:
+        return SchoolOut(where=made.where, away="", ratio=0.0, there=False, picture="", answer=None)
+    photo_set = made.answer.photo_set
+    told = AnswerOut(text=wish_text(made.answer, feet), set=photo_set, effort=made.answer.effort, share=1.0, moves="else",
+                     note="")  # fmt: skip
+    return SchoolOut(
+        where=made.where,
+        away=Say(feet).length(made.away),
+        ratio=made.ratio,
+        there=made.there,
+        picture=small_picture(face_set(photo_set, stages.mesh), FACE, memory, stages.go_on),
+        answer=told,
+    )
+
+
+@instruments.post("/fill", responses={"200": FillOut, "204": None})
+def fill(body: FillIn) -> Response:
+    """The shadow side under each school of fill for a wanted ratio, what fills now, and four surfaces compared."""
+    photo_set, kit = sound(body.set), open_kit(current_app.extensions["sessions"]).kit
+    with _desk().beside_picture(photo_set) as finely:
+        key, read = key_index(finely), readings_of(finely)
+        told = metered(finely, key) if key is not None else None
+        shares = shares_of(finely)
+    with _desk().aside(photo_set, body.viewer, body.turn) as stages:
+        memory = Memory()
+        schools = [_school(k, stages, memory, body.feet) for k in schools_of(stages, kit, body.ratio)]
+        surfaces = compared(stages, kit, COMPARED_AWAY)
+    return answer(
+        FillOut(
+            wanted=body.ratio,
+            ratio=read.ratio,
+            stops=read.ratio_stops,
+            metered=told,
+            shares=shares,
+            schools=schools,
+            surfaces=surfaces,
+            surfaces_away=Say(body.feet).length(COMPARED_AWAY),
+        )
+    )
+
+
+@instruments.post("/rim", responses={"200": EdgeOut, "204": None})
+def rim(body: KeyIn) -> Response:
+    """The outline of head and shoulders with the light on it, and where lights from behind spill."""
+    photo_set = sound(body.set)
+    with _desk().beside_picture(photo_set) as stages:
+        places, read, key = edge_of(stages), readings_of(stages), key_index(stages)
+        lights = photo_set.lights
+        rims = [k for k, light in enumerate(lights) if light.on and k != key and from_behind(stages, light)]
+        spills = {lights[k].name: spill_of(stages, k) for k in rims}
+    near = {read.surfaces[k].side: read.surfaces[k].stops for k in ("lit_cheek", "shadow_cheek")}
+    return answer(
+        EdgeOut(
+            places=places,
+            near=near,
+            spills={name: {k: 2.0**v for k, v in s.on.items()} for name, s in spills.items()},
+            veils={name: s.veil for name, s in spills.items()},
+        )
+    )
+
+
+def _spots(stages: Stages, say: Say) -> list[SpotOut]:
+    made = []
+    for k, light in enumerate(stages.photo_set.lights):
+        spot = spot_of(stages, k) if light.on and light.role == "background" else None
+        if spot is not None:
+            x, y, _ = projected(stages.photo_set.camera, np.array([spot.place]))[0]
+            wide = say.length(spot.diameter) if math.isfinite(spot.diameter) else ""
+            made.append(SpotOut(light=light.name, diameter=wide, x=float(x + 1) / 2, y=float(1 - y) / 2))
+    return made
+
+
+def _gap(photo_set: Set, stages: Stages, say: Say) -> str:
+    """The frame's width at the sitter: boards stand outside it."""
+    high = picture_height(photo_set.camera, lens_to_face(photo_set, stages.mesh))
+    return say.length(high * photo_set.camera.aspect)
+
+
+@instruments.post("/background", responses={"200": GroundOut, "204": None})
+def background(body: KeyIn) -> Response:
+    """The map of the ground in the frame, by all lights and by each, and the spot of a background light."""
+    photo_set, say = sound(body.set), Say(body.feet)
+    with _desk().beside_picture(photo_set) as stages:
+        ground = ground_of(stages)
+        shown = ground.stops[ground.seen]
+        by_light = {}
+        for light in photo_set.lights:
+            if light.on and ground.seen.any():
+                alone = ground_of(stages, (light,))
+                by_light[light.name] = float(alone.stops[alone.seen].mean())
+        spots, gap = _spots(stages, say), _gap(photo_set, stages, say)
+    mean = float(shown.mean()) if len(shown) else 0.0
+    value = MID_GREY * 2**mean
+    return answer(
+        GroundOut(
+            columns=ground.columns,
+            rows=ground.rows,
+            stops=ground.stops.round(2).tolist(),
+            codes=[[code_value(MID_GREY * 2.0**k) for k in row] for row in ground.stops.tolist()],
+            seen=ground.seen.tolist(),
+            mean=mean,
+            code=code_value(value),
+            lightness=lightness(value),
+            darkest=ground.darkest,
+            lightest=ground.lightest,
+            clips_at=CLIP_STOPS,
+            by_light=by_light,
+            spots=spots,
+            gap=gap,
+        )
+    )

@@ -11,7 +11,7 @@ import "./rim.css";
 const TABS = ["edge", "findings"] as const;
 const HEIGHT = 200;
 const WIDTH = 300;
-const LETTER = 8; // widest of a label
+const LETTER = 8.5; // widest of a label
 const SHOWN = 0.02; // share of the light on nose or cheek from which it is told
 
 /** The outline of head and shoulders as the lens sees it, with stops round it. */
@@ -19,7 +19,7 @@ export function RimPanel() {
   const [tab, setTab] = useState<string>("edge");
   const edge = useSettled<Edge>(["edge"], (body, signal) => server.POST("/api/light/rim", { body, signal })).data;
   return (
-    <Parts parts={TABS.map((key) => ({ key, label: key }))} open={tab} onOpen={setTab}>
+    <Parts parts={TABS.map((key) => ({ key, label: key }))} open={tab} onOpen={setTab} beside={edge && <Pulls edge={edge} />}>
       <div className="light-panel">
         {tab === "findings" ? <Findings step="rim" /> : edge ? <EdgeView edge={edge} /> : <p className="facts">The edge is being read.</p>}
       </div>
@@ -47,7 +47,7 @@ function Outline({ edge }: { edge: Edge }) {
   const [top, foot] = [Math.min(...ys), Math.max(...ys)];
   const middle = (Math.min(...xs) + Math.max(...xs)) / 2;
   const scale = (HEIGHT - 24) / Math.max(foot - top, 0.05);
-  const at = (p: Place): [number, number] => [WIDTH / 2 + (p.x - middle) * scale * 0.8, 12 + (p.y - top) * scale];
+  const at = (p: Place): [number, number] => [WIDTH / 2 + (p.x - middle) * scale * 0.7, 12 + (p.y - top) * scale];
   return (
     <svg width={WIDTH} height={HEIGHT} role="img" aria-label="Edge of head and shoulders, in stops" className="edge-map">
       {[-1, 1].map((side) => {
@@ -65,7 +65,13 @@ function Outline({ edge }: { edge: Edge }) {
               const long = (p.part.length + 5) * LETTER;
               const beside = side < 0 ? Math.max(x - 9, long) : Math.min(x + 9, WIDTH - long);
               return (
-                <text key={p.part} className="figures" x={beside} y={y + 4} textAnchor={side < 0 ? "end" : "start"}>
+                <text
+                  key={p.part}
+                  className="figures"
+                  x={beside}
+                  y={y + (p.part === "shoulder" ? -6 : 4)}
+                  textAnchor={side < 0 ? "end" : "start"}
+                >
                   <tspan className="part">{p.part}</tspan> {signed(p.stops)}
                   <title>{`${p.part}: ${signed(p.stops)} stops; by lights from behind ${signed(p.behind)}`}</title>
                 </text>
@@ -119,15 +125,21 @@ function Beside({ edge }: { edge: Edge }) {
           </p>
         </div>
       ))}
-      <p className="pulls">
-        a stop over its cheek:{" "}
-        {(["hair_left", "hair_right"] as const).map((name) => (
-          <button key={name} type="button" className="plain" onClick={() => pull(name, over(edge, name), null)}>
-            {name === "hair_left" ? "left edge" : "right edge"}
-          </button>
-        ))}
-      </p>
     </>
+  );
+}
+
+/** Wishes for an edge on either side. */
+function Pulls({ edge }: { edge: Edge }) {
+  return (
+    <span className="pulls">
+      a stop over its cheek:{" "}
+      {(["hair_left", "hair_right"] as const).map((name) => (
+        <button key={name} type="button" className="plain" onClick={() => pull(name, over(edge, name), null)}>
+          {name === "hair_left" ? "left edge" : "right edge"}
+        </button>
+      ))}
+    </span>
   );
 }
 

@@ -51,6 +51,9 @@ class CommandLine(unittest.TestCase):
         self.assertIsNone(told["cannot"])
         words = run("ask", four, "backdrop_middle=0").stdout
         self.assertRegex(words, r"^1\. Turn the background up from 1/8 to")
+        plan = json.loads(run("ask", four, "aims", "--json").stdout)
+        self.assertEqual((len(plan["answers"]), plan["cannot"]), (1, None))
+        self.assertRegex(run("ask", four, "aims").stdout, r"^1\. Turn the background down from 1/8 to 1/16\nThen ")
         for bad in ("backdrop_middle", "nose=1", "cloth=dark"):
             self.assertEqual(run("ask", four, bad).returncode, 2)
 

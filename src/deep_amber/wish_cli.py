@@ -20,7 +20,9 @@ def ask(
     set_file: Path, wishes: tuple[str, ...], keep: tuple[str, ...], let_go: tuple[str, ...], kit_file: Path | None,
     as_json: bool,
 ) -> None:  # fmt: skip
-    """Says what brings surfaces to where they are wished: backdrop_middle=-2.5 ratio=3 shadow_cheek="code 30"."""
+    """Says what brings surfaces to where they are wished: backdrop_middle=-2.5 ratio=3 shadow_cheek="code 30".
+
+    With the one word "aims": what brings every band of the brief there, as one plan."""
     from .wish_told import answered
 
     try:

@@ -8,23 +8,30 @@ from typing import Any
 from .core.kit.catalogue import CATALOGUE
 from .core.kit.owned import Kit
 from .core.pattern.reach import support_of
+from .core.presenting.say import sentence
 from .core.presenting.wishes import (
     WHY,
     breaks_text,
     cannot_text,
     changes_text,
+    left_text,
     possible_texts,
     target_text,
+    wish_phrases,
     wish_text,
 )
 from .core.problem import NotAccepted
 from .core.units import stops_text
 from .core.wish.kept import Wish, wish_of
+from .core.wish.plan import Planned, plan_for
 from .core.wish.search import Progress, WishAnswer, search_for
 from .core.wish.target import Target, wish_from
 from .formats.kit_file import read_kit_file
 from .formats.sitter_file import sitter_of
 from .reading_cli import Refused, file_of
+
+AIMS = "aims"
+"""In place of wishes: all bands of the brief."""
 
 
 def wish_told(answer: WishAnswer) -> dict[str, Any]:
@@ -74,11 +81,32 @@ def _lines(last: Progress, targets: tuple[Target, ...]) -> list[str]:
     return lines
 
 
+def _plan_told(last: Planned) -> dict[str, Any]:
+    answers = [wish_told(last.answer) | {"steps": wish_phrases(last.answer.answer)}] if last.answer else []
+    said = left_text(last.left, last.answer is not None)
+    cannot = {"text": said, "left": last.left} if said else None
+    return {"wish": ["all aims of the brief"], "here": last.here, "answers": answers, "cannot": cannot}
+
+
+def _plan_lines(last: Planned) -> list[str]:
+    if last.here:
+        return ["Every aim is met already."]
+    lines = []
+    if last.answer is not None:
+        lines += [f"{n}. {sentence(k)}" for n, k in enumerate(wish_phrases(last.answer.answer), 1)]
+        reached = ", ".join(f"{name.replace('_', ' ')} {stops_text(v)}" for name, v in last.answer.reached.items())
+        lines.append(f"Then {reached}.")
+    said = left_text(last.left, last.answer is not None)
+    return [*lines, said] if said else lines
+
+
 def _wish(wishes: tuple[str, ...], keep: tuple[str, ...], let_go: tuple[str, ...]) -> Wish:
     parts = [w.partition("=") for w in wishes]
     unsplit = next((w for w, (_, mark, _) in zip(wishes, parts, strict=True) if not mark), None)
     if unsplit:
-        raise Refused(f"{unsplit!r} is not a wish. Accepted: a surface and where it should read, backdrop_middle=-2.5.")
+        raise Refused(
+            f"{unsplit!r} is not a wish. Accepted: a surface and where it should read, backdrop_middle=-2.5; or aims alone."
+        )
     try:
         return wish_of([wish_from(surface, text) for surface, _, text in parts], let_go, keep)
     except NotAccepted as refused:
@@ -101,7 +129,13 @@ def answered(
     as_json: bool,
 ) -> str:  # fmt: skip
     """What the command prints. Raises Refused for what it cannot read."""
-    photo_set, wish, kit = file_of(set_file).set, _wish(wishes, keep, let_go), _kit(kit_file)
+    photo_set, kit = file_of(set_file).set, _kit(kit_file)
+    if wishes == (AIMS,):
+        if photo_set.look is None:
+            raise Refused("The brief of this set asks for nothing yet.")
+        *_, plan = plan_for(photo_set, sitter_of(photo_set), kit, support_of(kit.stands)).run()
+        return json.dumps(_plan_told(plan), indent=2) if as_json else "\n".join(_plan_lines(plan))
+    wish = _wish(wishes, keep, let_go)
     *_, last = search_for(photo_set, sitter_of(photo_set), wish, kit, support_of(kit.stands)).run()
     if as_json:
         return json.dumps(_told(last, wish.targets), indent=2)

@@ -68,6 +68,22 @@ class Wish(PageTest):
         self.page.keyboard.press("Escape")
         self.assertEqual(self.page.locator(".wish-panel").count(), 0)
 
+    def test_all_bands_of_the_brief_are_brought_at_once(self):
+        aperture = self.page.locator("input[data-field='camera.aperture']")
+        turn = self.settled()
+        aperture.fill("f/11")
+        aperture.press("Enter")
+        self.settled(after=turn)
+        self.page.get_by_role("button", name="Bring all to the aims").click()
+        self.finished()
+        self.assertRegex(self.page.locator(".wish-panel").inner_text(), "every band is met")
+        turn = self.settled()
+        self.answers().first.click()
+        self.settled(after=turn)
+        self.page.locator(".preview").get_by_role("button", name="Apply").click()
+        self.settled()
+        self.assertEqual(self.page.get_by_role("button", name="Bring all to the aims").count(), 0)
+
     def test_arrow_keys_wish_by_thirds_and_with_shift_by_tenths(self):
         now, _ = self.marker("cloth")
         marker = self.page.locator("[data-marker=cloth]")

@@ -35,6 +35,21 @@ class Wishes(WebTest):
         self.assertEqual(lines[0]["targets"][0]["stops"], 0.0)
         self.assertTrue(first["why"])
 
+    def test_all_aims_at_once_come_as_one_plan_of_moves(self):
+        photo_set = self.demo_json(4)["set"]
+        photo_set["camera"]["aperture"] = 11.0
+        last = self.lines(self.ask(4, set=photo_set, aims=True))[-1]
+        self.assertEqual((last["done"], last["cannot"], last["kept"]), (1.0, "", []))
+        (plan,) = last["answers"]
+        self.assertEqual(plan["kind"], "plan")
+        self.assertRegex(plan["steps"][0], "^Turn the key up from 1/16 ")
+        read = self.client.post(
+            "/api/picture", json={"set": plan["set"], "quality": "settled", "viewer": "other", "turn": 1, "solo": None}
+        ).json
+        self.assertEqual({k: v for k, v in read["off_aims"].items() if abs(v) > 0.05}, {})
+        problems = self.assert_refused(self.ask(2, aims=True))
+        self.assertEqual(problems[0]["field"], "aims")
+
     def test_a_bad_wish_is_refused_at_its_field(self):
         for targets, field in (
             ([("backdrop_middle", "dark")], "backdrop_middle"),

@@ -3873,14 +3873,24 @@ export interface components {
             changed: string;
             /** Why */
             why: string;
+            /** Steps */
+            steps: string[];
             /** Breaks */
             breaks: string[];
         };
         /** WishIn */
         WishIn: {
             set: components["schemas"]["Set"];
-            /** Targets */
+            /**
+             * Targets
+             * @default []
+             */
             targets: components["schemas"]["TargetIn"][];
+            /**
+             * Aims
+             * @default false
+             */
+            aims: boolean;
             /**
              * Let Go
              * @default []

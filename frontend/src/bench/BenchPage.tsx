@@ -8,6 +8,7 @@ import { usePicture } from "../frame/usePicture";
 import { Picker } from "../gear/Picker";
 import { KeySheet } from "../keys/KeySheet";
 import { useKeys } from "../keys/useKeys";
+import { ToAims } from "../wish/ToAims";
 import { Ladder } from "../ladder/Ladder";
 import "../plan/plan.css";
 import { inWords, problemsIn, server } from "../server/client";
@@ -110,6 +111,7 @@ function Bench() {
         </div>
         <div className="ladder-box" ref={ladder}>
           {ladderBox.width > 0 && <Ladder {...ladderBox} />}
+          <ToAims />
         </div>
       </div>
       <KeySheet open={showKeys} onClose={() => setShowKeys(false)} />

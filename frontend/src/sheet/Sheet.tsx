@@ -26,7 +26,7 @@ const LIGHT_PARTS = ["place", "source", "modifier"];
 export function Sheet() {
   const warnings = useBench((s) => s.scene?.warnings);
   const { Panel } = instrumentOf(useStep()?.instrument);
-  const wishing = useWish((s) => s.targets.length > 0);
+  const wishing = useWish((s) => s.aims || s.targets.length > 0);
   return (
     <section className="sheet" aria-label="Values of the chosen thing">
       <ThingChips />

@@ -14,20 +14,26 @@ const TABS = ["answers", "kept"] as const;
 export function WishPanel() {
   const [tab, setTab] = useState<string>("answers");
   const targets = useWish((s) => s.targets);
+  const aims = useWish((s) => s.aims);
   const beside = (
     <button type="button" className="plain" onClick={dropWish}>
       Dismiss the wish
     </button>
   );
   return (
-    <Parts parts={TABS.map((key) => ({ key, label: key }))} open={tab} onOpen={setTab} beside={beside}>
+    <Parts
+      parts={TABS.filter((key) => !aims || key === "answers").map((key) => ({ key, label: aims ? "to the aims" : key }))}
+      open={aims ? "answers" : tab}
+      onOpen={setTab}
+      beside={beside}
+    >
       <div className="wish-panel">
         <div className="wished">
           {targets.map((target) => (
             <Target key={target.surface} target={target} />
           ))}
         </div>
-        {tab === "answers" ? <Answers /> : <Kept />}
+        {aims || tab === "answers" ? <Answers /> : <Kept />}
       </div>
     </Parts>
   );
@@ -119,6 +125,7 @@ function Answers() {
 }
 
 function Line({ answer }: { answer: WishAnswer }) {
+  const whole = useWish((s) => s.answer?.done === 1 && !s.answer.cannot);
   const previewed = useFrame((s) => s.preview?.text === answer.text);
   const reached = Object.entries(answer.reached)
     .map(([name, stops]) => `${name.replaceAll("_", " ")} ${signed(stops)}`)
@@ -128,8 +135,16 @@ function Line({ answer }: { answer: WishAnswer }) {
       <button type="button" className="plain" aria-pressed={previewed} title={`Why: ${answer.why}.`} onClick={() => preview(answer)}>
         Preview: {answer.text}
       </button>
+      {answer.kind === "plan" && answer.steps.length > 1 && (
+        <ol className="plan-steps">
+          {answer.steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </ol>
+      )}
       <span className="caption">
-        then {reached}; {answer.changed}
+        {answer.kind === "plan" && whole ? "every band is met: " : "then "}
+        {reached}; {answer.changed}
         {answer.breaks.length > 0 && `; it does not keep ${answer.breaks.join(", ")}`}
       </span>
     </li>

@@ -27,7 +27,13 @@ export function pull(surface: string, text: string, stops: number | null = null)
   const { set } = useBench.getState();
   const now = useWish.getState();
   const others = now.of === set ? now.targets.filter((t) => t.surface !== surface) : [];
-  useWish.setState({ targets: [...others, { surface, text, stops }], ...(now.of === set ? {} : { letGo: [], keep: [] }) });
+  useWish.setState({ targets: [...others, { surface, text, stops }], aims: false, ...(now.of === set ? {} : { letGo: [], keep: [] }) });
+  void ask();
+}
+
+/** Wishes all bands of the brief at once. */
+export function askForAims() {
+  useWish.setState({ targets: [], aims: true, letGo: [], keep: [] });
   void ask();
 }
 
@@ -53,8 +59,8 @@ export function toggleKept(name: string, kept: boolean) {
 /** Asks for what does it; answers are put down as they come, a line each time. */
 export async function ask(): Promise<void> {
   const { set } = useBench.getState();
-  const { targets, letGo, keep } = useWish.getState();
-  if (!set || !targets.length) {
+  const { targets, aims, letGo, keep } = useWish.getState();
+  if (!set || !(targets.length || aims)) {
     return;
   }
   under?.abort();
@@ -66,6 +72,7 @@ export async function ask(): Promise<void> {
   const body = {
     set,
     targets: targets.map(({ surface, text }) => ({ surface, text })),
+    aims,
     let_go: letGo,
     keep,
     number,

@@ -12,6 +12,8 @@ export interface Pulled {
 /** What is wished of the set on the bench. */
 interface WishState {
   targets: Pulled[];
+  /** All bands of the brief at once, in place of targets. */
+  aims: boolean;
   letGo: string[];
   keep: string[];
   /** The set that it was asked of: another one makes the answers worthless. */
@@ -24,6 +26,7 @@ interface WishState {
 
 export const useWish = create<WishState>()(() => ({
   targets: [],
+  aims: false,
   letGo: [],
   keep: [],
   of: null,

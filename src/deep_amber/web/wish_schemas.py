@@ -20,7 +20,9 @@ class TargetIn(Body):
 
 class WishIn(Body):
     set: Set
-    targets: Annotated[list[TargetIn], MaxLen(12)]
+    targets: Annotated[list[TargetIn], MaxLen(12)] = []
+    aims: bool = False
+    """All bands of the brief at once, in place of targets."""
     let_go: Annotated[list[Name], MaxLen(20)] = []
     keep: Annotated[list[Name], MaxLen(20)] = []
     viewer: Annotated[str, MaxLen(64)] = ""
@@ -39,6 +41,8 @@ class WishAnswerOut(AnswerOut):
     changed: str
     """The same in words."""
     why: str
+    steps: list[str]
+    """What is done, a move each, in order."""
     breaks: list[str]
     """What is kept and would not hold, in words."""
 

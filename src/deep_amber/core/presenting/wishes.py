@@ -115,17 +115,40 @@ def act_text(act: Act, feet: bool) -> str:
     return ACTS[act.code](act, Say(feet))
 
 
-def wish_text(answer: Answer, feet: bool = False) -> str:
-    """What an answer does, with a note where a new light is set by its output."""
+def wish_phrases(answer: Answer, feet: bool = False) -> list[str]:
+    """What an answer does, an act each; a light that comes new is set by its output in the same breath."""
     phrases: list[str] = []
+    added: dict[str, int] = {}
     for act in answer.acts:
-        added = next((k for k in answer.acts if k.code == "wish.light_added"), None)
-        own = added is not None and act.code == "wish.output" and act.named["light"].startswith(added.named["role"])
-        if own:
-            phrases[-1] += f", at {_output(act.figures['to_stops'], act)}"
-        else:
-            phrases.append(act_text(act, feet))
-    return sentence(listed(phrases))
+        own = next((n for role, n in added.items() if act.named.get("light", "").startswith(role)), None)
+        if own is not None and act.code == "wish.output":
+            phrases[own] += f", at {_output(act.figures['to_stops'], act)}"
+            continue
+        if act.code == "wish.light_added":
+            added[act.named["role"]] = len(phrases)
+        phrases.append(act_text(act, feet))
+    return phrases
+
+
+def wish_text(answer: Answer, feet: bool = False) -> str:
+    """What an answer does, as a sentence."""
+    return sentence(listed(wish_phrases(answer, feet)))
+
+
+def plan_text(answer: Answer) -> str:
+    """The name of a plan."""
+    moves = len(wish_phrases(answer))
+    return f"Bring all to the aims in {moves} moves" if moves > 1 else wish_text(answer)
+
+
+def left_text(left: dict[str, float], planned: bool) -> str:
+    """What a plan does not bring into its band; empty where it brings all."""
+    if not left:
+        return ""
+    if not planned:
+        return "No move was found that brings the bands nearer and leaves the pattern, the framing and what is right."
+    told = [f"{name} {so_many(abs(v))} {'over' if v > 0 else 'under'}" for name, v in _together(left)]
+    return f"Still outside its band then: {listed(told)}."
 
 
 def target_text(target: Target) -> str:
@@ -213,5 +236,6 @@ WHY = {
     "ground": "the lights keep their distance to the face and change it to the backdrop",
     "light added": "a light of its own leaves the rest alone",
     "covered": "the room throws light back from there",
+    "plan": "outputs first, then the cheapest move for the band that is missed, and the outputs again",
 }
 """Why a move does it, by its kind."""

@@ -132,7 +132,11 @@ class CommandLine(unittest.TestCase):
         sound, *found = done.stdout.strip().splitlines()
         self.assertEqual((done.returncode, sound), (0, "Anton, hard and dramatic: sound"))
         self.assertTrue(
-            found and all(re.match("(brief|room|backdrop|sitter|camera|key|fill|rim|background), (note|look here): ", f) for f in found)
+            found
+            and all(
+                re.match("(brief|room|backdrop|sitter|camera|key|fill|rim|background), (note|look here): ", f)
+                for f in found
+            )
         )
 
     def test_check_says_what_is_found_with_figures_and_the_set_after_a_mend(self):

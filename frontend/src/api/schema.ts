@@ -3937,6 +3937,8 @@ export interface components {
             shares: components["schemas"]["Share"][];
             /** Schools */
             schools: components["schemas"]["SchoolOut"][];
+            /** Room */
+            room: components["schemas"]["Share"][];
             /** Surfaces */
             surfaces: components["schemas"]["Compared"][];
             /** Surfaces Away */
@@ -3966,7 +3968,10 @@ export interface components {
             /** Ratio */
             ratio: number;
         };
-        /** SchoolOut */
+        /**
+         * SchoolOut
+         * @description A school of fill, or a fill lamp by its output.
+         */
         SchoolOut: {
             /** Where */
             where: string;
@@ -4024,6 +4029,14 @@ export interface components {
             near: {
                 [key: string]: number;
             };
+            /** Hair */
+            hair: {
+                [key: string]: number;
+            };
+            /** Warmths */
+            warmths: {
+                [key: string]: components["schemas"]["Warmth"];
+            };
             /** Spills */
             spills: {
                 [key: string]: {
@@ -4056,6 +4069,13 @@ export interface components {
             /** Behind */
             behind: number;
         };
+        /** Warmth */
+        Warmth: {
+            /** Mired */
+            mired: number;
+            /** Difference */
+            difference: number;
+        };
         /** GroundOut */
         GroundOut: {
             /** Columns */
@@ -4080,14 +4100,25 @@ export interface components {
             lightest: number;
             /** Clips At */
             clips_at: number;
-            /** By Light */
-            by_light: {
+            /** Sources */
+            sources: components["schemas"]["GroundSource"][];
+            /** Wrap */
+            wrap: {
                 [key: string]: number;
             };
             /** Spots */
             spots: components["schemas"]["SpotOut"][];
             /** Gap */
             gap: string;
+        };
+        /** GroundSource */
+        GroundSource: {
+            /** Name */
+            name: string;
+            /** Alone */
+            alone: number;
+            /** Without */
+            without: number;
         };
         /** SpotOut */
         SpotOut: {

@@ -10,7 +10,7 @@ import "../fill/fill.css";
 import "../rim/rim.css";
 import "./background.css";
 
-const TABS = ["map", "findings"] as const;
+const TABS = ["map", "what lights it", "findings"] as const;
 const HEIGHT = 200;
 const WIDE = 250;
 
@@ -23,6 +23,8 @@ export function BackgroundPanel() {
       <div className="light-panel">
         {tab === "findings" ? (
           <Findings step="background" />
+        ) : ground && tab === "what lights it" ? (
+          <Sources ground={ground} />
         ) : ground ? (
           <div className="ground-view">
             <GroundMap ground={ground} />
@@ -88,6 +90,43 @@ function GroundMap({ ground }: { ground: Ground }) {
   );
 }
 
+function Sources({ ground }: { ground: Ground }) {
+  const wrap = Object.entries(ground.wrap);
+  return (
+    <>
+      <table>
+        <thead>
+          <tr>
+            <th>lights the backdrop</th>
+            <th>alone</th>
+            <th>darker without it by</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ground.sources.map((k) => (
+            <tr key={k.name}>
+              <td>{k.name}</td>
+              <td className="figures">{signed(k.alone)}</td>
+              <td className="figures">{k.without > 9 ? "all of it" : k.without.toFixed(1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {wrap.length > 0 && (
+        <p>
+          The background light adds on the sitter:{" "}
+          {wrap.map(([name, stops]) => (
+            <span key={name} className="share">
+              {name} <span className="figures">{signed(stops)}</span>
+            </span>
+          ))}
+        </p>
+      )}
+      <p className="caption">Stops. The room is what its walls, floor and ceiling throw there.</p>
+    </>
+  );
+}
+
 function Words({ ground }: { ground: Ground }) {
   const aim = useBench((s) => s.set?.look?.backdrop_tone);
   return (
@@ -108,9 +147,9 @@ function Words({ ground }: { ground: Ground }) {
         )}
       </p>
       <p>
-        {Object.entries(ground.by_light).map(([light, stops]) => (
-          <span key={light} className="share">
-            {light} <span className="figures">{signed(stops)}</span>
+        {ground.sources.slice(0, 4).map((k) => (
+          <span key={k.name} className="share">
+            {k.name} <span className="figures">{signed(k.alone)}</span>
           </span>
         ))}
       </p>
@@ -126,6 +165,9 @@ function Words({ ground }: { ground: Ground }) {
         </button>
         <button type="button" className="plain" onClick={() => pull("backdrop_middle", (ground.mean - 1).toFixed(1))}>
           a stop darker
+        </button>
+        <button type="button" className="plain" onClick={() => pull("backdrop_middle", "-5")}>
+          black
         </button>
         {aim !== undefined && aim !== null && (
           <button type="button" className="plain" onClick={() => pull("backdrop_middle", aim.toFixed(1))}>

@@ -69,7 +69,7 @@ function Schools({ fill, ratio }: { fill: Fill | undefined; ratio: number }) {
     return <p className="facts">The three places of a board are tried.</p>;
   }
   return (
-    <div className="schools" role="group" aria-label="Schools of fill">
+    <div className={`schools${fill.schools.length > 3 ? " four" : ""}`} role="group" aria-label="Schools of fill">
       {fill.schools.map((k) => (
         <OneSchool key={k.where} school={k} stale={fill.wanted !== ratio} />
       ))}
@@ -86,15 +86,16 @@ function OneSchool({ school, stale }: { school: School; stale: boolean }) {
       className={`plain school${school.there ? "" : " short"}${stale ? " stale" : ""}`}
       aria-pressed={previewed}
       disabled={!answer}
-      title={answer?.text ?? "There is no place for it"}
+      title={answer?.text ?? (school.picture ? "As it stands" : "There is no place for it")}
       onClick={() => answer && preview(answer)}
     >
       {school.picture ? <img src={school.picture} alt="" draggable={false} /> : <span className="no-place">no place here</span>}
       <span className="words">
         <b>{school.where}</b>
-        {answer && (
+        {school.picture && (
           <span className="figures">
-            {school.there ? school.away : `nearest, ${school.away}`} <span className="got">{school.ratio.toFixed(1)} : 1</span>
+            {school.there || school.where.startsWith("by ") ? school.away : `nearest, ${school.away}`}{" "}
+            <span className="got">{school.ratio.toFixed(1)} : 1</span>
           </span>
         )}
       </span>
@@ -129,7 +130,7 @@ function Shares({ fill }: { fill: Fill | undefined }) {
           </tr>
         </thead>
         <tbody>
-          {fill.shares.map((k) => (
+          {[...fill.shares, ...fill.room].map((k) => (
             <tr key={k.thing}>
               <td>{k.name}</td>
               <td className="figures">{signed(k.shadow)}</td>
@@ -139,7 +140,11 @@ function Shares({ fill }: { fill: Fill | undefined }) {
           ))}
         </tbody>
       </table>
-      {fill.shares.length === 0 && <p className="facts">No panel and no lamp fills: the room alone does.</p>}
+      {fill.shares.length === 0 && (
+        <p className="facts">
+          {fill.room.length ? "No panel and no lamp fills: the room alone does." : "Nothing fills: no panel, no lamp, no wall."}
+        </p>
+      )}
     </>
   );
 }

@@ -72,8 +72,8 @@ function Outline({ edge }: { edge: Edge }) {
                   y={y + (p.part === "shoulder" ? -6 : 4)}
                   textAnchor={side < 0 ? "end" : "start"}
                 >
-                  <tspan className="part">{p.part}</tspan> {signed(p.stops)}
-                  <title>{`${p.part}: ${signed(p.stops)} stops; by lights from behind ${signed(p.behind)}`}</title>
+                  <tspan className="part">{p.part}</tspan> {signed(shown(edge, p))}
+                  <title>{`${p.part}: ${signed(shown(edge, p))} stops; by lights from behind ${signed(p.behind)}`}</title>
                 </text>
               );
             })}
@@ -82,6 +82,12 @@ function Outline({ edge }: { edge: Edge }) {
       })}
     </svg>
   );
+}
+
+/** What a part of the outline reads: the hair as the Ladder has it. */
+function shown(edge: Edge, p: Place): number {
+  const hair = p.part === "hair" ? edge.hair[p.side < 0 ? "camera-left" : "camera-right"] : undefined;
+  return hair ?? p.stops;
 }
 
 /** One place for each part of a side: its brightest. */
@@ -121,12 +127,22 @@ function Beside({ edge }: { edge: Edge }) {
               .join(", ") || "none"}
           </p>
           <p>
-            {light} into the lens: blacks <span className="figures">{signed(edge.veils[light] ?? 0)}</span>
+            {warmer(edge.warmths[light])}into the lens: blacks <span className="figures">{signed(edge.veils[light] ?? 0)}</span>
           </p>
         </div>
       ))}
     </>
   );
+}
+
+/** Its colour against the key's, in words; nothing where both are alike. */
+function warmer(k: Edge["warmths"][string] | undefined): string {
+  if (!k || Math.abs(k.difference) < 1) {
+    return "";
+  }
+  const way =
+    Math.abs(k.mired) < 1 ? "tinted" : k.mired > 0 ? `warmer by ${k.mired.toFixed(0)} mired` : `cooler by ${(-k.mired).toFixed(0)} mired`;
+  return `${way}, a colour difference of ${k.difference.toFixed(0)}; `;
 }
 
 /** Wishes for an edge on either side. */

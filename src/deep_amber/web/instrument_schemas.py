@@ -4,9 +4,11 @@ from typing import Annotated
 
 from pydantic import Field
 
+from ..core.backdrop.sources import GroundSource
 from ..core.fill.schools import Compared
 from ..core.fill.shares import Metered, Share
 from ..core.rim.edge import EdgePlace
+from ..core.rim.warmth import Warmth
 from .key_schemas import KeyIn
 from .schemas import AnswerOut, Out
 
@@ -17,9 +19,11 @@ class FillIn(KeyIn):
 
 
 class SchoolOut(Out):
+    """A school of fill, or a fill lamp by its output."""
+
     where: str
     away: str
-    """From the face, in words."""
+    """From the face, in words; of a lamp its output."""
     ratio: float
     there: bool
     """Whether it comes to the wanted ratio."""
@@ -36,6 +40,8 @@ class FillOut(Out):
     metered: Metered | None
     shares: list[Share]
     schools: list[SchoolOut]
+    room: list[Share]
+    """What the room's own surfaces fill, the strongest first."""
     surfaces: list[Compared]
     """White, silver, gold and black, each opposite the key."""
     surfaces_away: str
@@ -46,6 +52,10 @@ class EdgeOut(Out):
     places: list[EdgePlace]
     near: dict[str, float]
     """Tone of the cheek on camera-left and camera-right [stops from mid grey]."""
+    hair: dict[str, float]
+    """The hair's edge on camera-left and camera-right, as the Ladder has it [stops from mid grey]."""
+    warmths: dict[str, Warmth]
+    """Of each light from behind against the key."""
     spills: dict[str, dict[str, float]]
     """Of each light from behind: its share of the light on nose tip and cheeks."""
     veils: dict[str, float]
@@ -75,8 +85,10 @@ class GroundOut(Out):
     darkest: float
     lightest: float
     clips_at: float
-    by_light: dict[str, float]
-    """What each light alone puts there [stops from mid grey]."""
+    sources: list[GroundSource]
+    """What lights it, the strongest first."""
+    wrap: dict[str, float]
+    """Stops that the background lights add to hair and cheeks."""
     spots: list[SpotOut]
     gap: str
     """Between boards at the sitter that the frame just does not see, in words."""

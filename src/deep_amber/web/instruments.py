@@ -6,8 +6,11 @@ import numpy as np
 from flask import Response, current_app
 
 from ..core.backdrop.ground import ground_of
+from ..core.backdrop.sources import sources_of, wrap_of
 from ..core.backdrop.spot import spot_of
 from ..core.exposure.response import CLIP_STOPS, MID_GREY, lightness
+from ..core.fill.lamp import ByLamp, by_lamp
+from ..core.fill.room import room_shares
 from ..core.fill.schools import School, compared, schools_of
 from ..core.fill.shares import metered, shares_of
 from ..core.framing.framings import picture_height
@@ -19,11 +22,13 @@ from ..core.presenting.say import Say
 from ..core.presenting.wishes import wish_text
 from ..core.rim.edge import edge_of, from_behind
 from ..core.rim.spill import spill_of
+from ..core.rim.warmth import warmth
 from ..core.simulation import Memory
 from ..core.simulation.key import key_index
 from ..core.simulation.readings import readings_of
 from ..core.simulation.stages import Stages
 from ..core.srgb import code_value
+from ..core.units import output_text
 from ..store.kit import open_kit
 from .answers import answer
 from .instrument_schemas import EdgeOut, FillIn, FillOut, GroundOut, SchoolOut, SpotOut
@@ -40,6 +45,23 @@ COMPARED_AWAY = 0.7  # [m] from the face at which surfaces are compared
 
 def _desk() -> PictureDesk:
     return current_app.extensions["pictures"]
+
+
+def _lamp(made: ByLamp, photo_set: Set, stages: Stages, memory: Memory, feet: bool) -> SchoolOut:
+    light = next(k for k in photo_set.lights if k.name == made.light)
+    shown = made.answer.photo_set if made.answer else photo_set
+    told = None
+    if made.answer:
+        told = AnswerOut(text=wish_text(made.answer, feet), set=shown, effort=made.answer.effort, share=1.0, moves="else",
+                         note="")  # fmt: skip
+    return SchoolOut(
+        where=f"by the {made.light}",
+        away=output_text(made.output, light.source.scale, float(getattr(light.source, "energy", 0.0))),
+        ratio=made.ratio,
+        there=made.there,
+        picture=small_picture(face_set(shown, stages.mesh), FACE, memory, stages.go_on),
+        answer=told,
+    )
 
 
 def _school(made: School, stages: Stages, memory: Memory, feet: bool) -> SchoolOut:
@@ -65,10 +87,11 @@ def fill(body: FillIn) -> Response:
     with _desk().beside_picture(photo_set) as finely:
         key, read = key_index(finely), readings_of(finely)
         told = metered(finely, key) if key is not None else None
-        shares = shares_of(finely)
+        shares, room = shares_of(finely), room_shares(finely)
     with _desk().aside(photo_set, body.viewer, body.turn) as stages:
         memory = Memory()
         schools = [_school(k, stages, memory, body.feet) for k in schools_of(stages, kit, body.ratio)]
+        schools += [_lamp(k, photo_set, stages, memory, body.feet) for k in by_lamp(stages, body.ratio)]
         surfaces = compared(stages, kit, COMPARED_AWAY)
     return answer(
         FillOut(
@@ -77,6 +100,7 @@ def fill(body: FillIn) -> Response:
             stops=read.ratio_stops,
             metered=told,
             shares=shares,
+            room=room,
             schools=schools,
             surfaces=surfaces,
             surfaces_away=Say(body.feet).length(COMPARED_AWAY),
@@ -94,10 +118,13 @@ def rim(body: KeyIn) -> Response:
         rims = [k for k, light in enumerate(lights) if light.on and k != key and from_behind(stages, light)]
         spills = {lights[k].name: spill_of(stages, k) for k in rims}
     near = {read.surfaces[k].side: read.surfaces[k].stops for k in ("lit_cheek", "shadow_cheek")}
+    balance = photo_set.camera.white_balance
     return answer(
         EdgeOut(
             places=places,
             near=near,
+            hair={f"camera-{side}": read.surfaces[f"hair_{side}"].stops for side in ("left", "right")},
+            warmths={lights[k].name: warmth(lights[k], lights[key], balance) for k in rims if key is not None},
             spills={name: {k: 2.0**v for k, v in s.on.items()} for name, s in spills.items()},
             veils={name: s.veil for name, s in spills.items()},
         )
@@ -128,11 +155,7 @@ def background(body: KeyIn) -> Response:
     with _desk().beside_picture(photo_set) as stages:
         ground = ground_of(stages)
         shown = ground.stops[ground.seen]
-        by_light = {}
-        for light in photo_set.lights:
-            if light.on and ground.seen.any():
-                alone = ground_of(stages, (light,))
-                by_light[light.name] = float(alone.stops[alone.seen].mean())
+        sources, wrap = sources_of(stages), wrap_of(stages)
         spots, gap = _spots(stages, say), _gap(photo_set, stages, say)
     mean = float(shown.mean()) if len(shown) else 0.0
     value = MID_GREY * 2**mean
@@ -149,7 +172,8 @@ def background(body: KeyIn) -> Response:
             darkest=ground.darkest,
             lightest=ground.lightest,
             clips_at=CLIP_STOPS,
-            by_light=by_light,
+            sources=sources,
+            wrap=wrap,
             spots=spots,
             gap=gap,
         )

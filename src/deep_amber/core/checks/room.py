@@ -8,11 +8,11 @@ from ..answer import mend
 from ..exposure.cast import cast
 from ..exposure.response import exposure_factor, stops_from_mid_grey
 from ..model.room import SURFACE_NAMES, Surface
-from ..model.set import Set
+from ..model.set import Set, with_surfaces
 from ..sitter.mesh import SKIN, SitterMesh
 from ..srgb import LUMINANCE
 from .finding import Finding, GoOn
-from .room_helps import cheeks, room_helps, stops_over, with_surfaces
+from .room_helps import cheeks, room_helps, stops_over
 from .room_lights import door_findings, lamp_findings
 
 SHOWS = 5.0  # CIE 1976 colour difference from which a cast on skin is plain to see (assumption; 2.3 is just noticeable)

@@ -14,7 +14,7 @@ from ..gear.sources import Window
 from ..model.panel import Panel
 from ..model.point import Point
 from ..model.room import SURFACE_NAMES, Surface
-from ..model.set import Set, with_added, with_light
+from ..model.set import Set, with_added, with_light, with_surfaces
 from ..rules.validation import fits
 from ..simulation.readings import light_on_cheeks
 from ..sitter.face import face_marks
@@ -27,12 +27,6 @@ BOARD = (0.9, 1.8)  # [m], of the black board that is tried
 BOARD_AWAY = 0.55  # [m] from the face
 MOST_LOST = 0.15  # stops that a help may take from the lit cheek
 LEAST, MOST_HELPS = 0.15, 3  # stops that are worth a word; how many are offered
-
-
-def with_surfaces(photo_set: Set, **surfaces: Surface) -> Set:
-    """The set with other surfaces of the room."""
-    room = photo_set.room
-    return replace(photo_set, room=replace(room, surfaces=replace(room.surfaces, **surfaces)))
 
 
 def cheeks(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> tuple[np.ndarray, np.ndarray]:

@@ -39,7 +39,7 @@ class Metered:
     """(key + fill) : fill, to one."""
 
 
-def _cheeks(stages: Stages) -> tuple[float, float]:
+def cheeks_of(stages: Stages) -> tuple[float, float]:
     """Light on both cheeks, camera-left and camera-right."""
     lux = surface_values(stages).lux
     return lux["cheek_left"], lux["cheek_right"]
@@ -54,23 +54,31 @@ def _without(photo_set: Set, kind: str, k: int) -> Set:
 def shares_of(stages: Stages) -> list[Share]:
     """Every panel that is in, and every fill lamp that is on."""
     photo_set = stages.photo_set
-    left, right = _cheeks(stages)
+    left, right = cheeks_of(stages)
     lit_left = left >= right
     things = [("panels", k, p.name, str(p.surface)) for k, p in enumerate(photo_set.panels) if p.on]
     things += [("lights", k, n.name, "lamp") for k, n in enumerate(photo_set.lights) if n.on and n.role == "fill"]
     made = []
     for kind, k, name, what in things:
         other = replace(stages, photo_set=_without(photo_set, kind, k), found={})
-        was = _cheeks(other)
+        was = cheeks_of(other)
         lit, shadow = (was[0], was[1]) if lit_left else (was[1], was[0])
         now_lit, now_shadow = (left, right) if lit_left else (right, left)
         made.append(
-            Share(f"{kind}.{k}", name, what, _stops(now_shadow, shadow), _stops(now_lit, lit), lighting_ratio(*was)[0])
+            Share(
+                f"{kind}.{k}",
+                name,
+                what,
+                stops_over(now_shadow, shadow),
+                stops_over(now_lit, lit),
+                lighting_ratio(*was)[0],
+            )
         )
     return made
 
 
-def _stops(a: float, b: float) -> float:
+def stops_over(a: float, b: float) -> float:
+    """How much more the first light is [stops]."""
     return math.log2(max(a, 1e-9) / max(b, 1e-9))
 
 

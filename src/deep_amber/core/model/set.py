@@ -12,7 +12,7 @@ from .light import Light
 from .look import Look
 from .panel import Panel
 from .people import People
-from .room import Room
+from .room import Room, Surface
 from .sitter import Sitter
 
 Thing = Light | Panel | Furniture | Door
@@ -61,3 +61,9 @@ def with_light(photo_set: Set, index: int, light: Light) -> Set:
 def with_panel(photo_set: Set, index: int, panel: Panel) -> Set:
     """The set with another panel at an index."""
     return with_thing(photo_set, "panels", index, panel)
+
+
+def with_surfaces(photo_set: Set, **surfaces: Surface) -> Set:
+    """The set with other surfaces of the room, by their names."""
+    room = photo_set.room
+    return replace(photo_set, room=replace(room, surfaces=replace(room.surfaces, **surfaces)))

@@ -69,6 +69,7 @@ ACTS: dict[str, ActWords] = {
     "wish.panel_surface": lambda a, _: f"use {a.named['surface']} in place of the {a.named['panel']}",
     "wish.panel_nearer": lambda a, say: f"bring the {a.named['panel']} {say.length(a.figures['by_m'])} nearer",
     "wish.panel_farther": lambda a, say: f"take the {a.named['panel']} {say.length(a.figures['by_m'])} farther off",
+    "wish.panel_turned": lambda a, _: f"turn the {a.named['panel']} {a.figures['by_degrees']:.0f}° {a.named['toward']}",
     "wish.panel_across": lambda a, _: f"carry the {a.named['panel']} to the other side of the sitter",
     "wish.panel_added": _where,
     "wish.flag": lambda a, say: (
@@ -90,6 +91,7 @@ ACTS: dict[str, ActWords] = {
         else f"lay {a.named['cover']} on the floor"
     ),
     "possible.own": lambda a, _: f"with a {a.named['thing']}, which is not in the kit",
+    "possible.ground": lambda a, _: f"with {a.named['ground']} as the backdrop",
     "possible.black_room": lambda a, _: "with black cloth on every wall, floor and ceiling",
     "possible.longer_room": lambda a, say: f"with a room {say.length(a.figures['to_m'])} long",
     "possible.two_frames": lambda a, _: "with two frames put together, one lit for the face, one for the backdrop",
@@ -219,6 +221,7 @@ WHY = {
     "output": "only this light's share there changes",
     "switch": "its whole share there goes or comes",
     "shutter": "flash does not follow the time, lasting light does; the aperture takes all alike",
+    "flash follows": "every flash makes up for the aperture, lasting light does not",
     "aim": "the middle of its beam leaves or comes there, its edge stays on the rest",
     "grid": "a grid keeps the beam off what lies beside it",
     "doors": "the leaf cuts the beam on that side",
@@ -230,6 +233,7 @@ WHY = {
     "panel out": "the panel throws that light, or takes it",
     "panel surface": "the surface throws more or less of what falls on it",
     "panel moved": "a panel's light falls fast with its distance",
+    "panel turned": "a panel throws its light where it looks, and catches what falls on its front",
     "panel added": "it throws the key's light into the shadow, or takes the room's",
     "flag": "the board stands in that light's way and not in the face's",
     "modifier": "it spreads its light otherwise",

@@ -8,7 +8,7 @@ import numpy as np
 from ..answer import Act
 from ..kit.catalogue import CATALOGUE
 from ..model.room import SURFACE_NAMES, Surface
-from ..model.set import Set
+from ..model.set import Set, with_surfaces
 from .knobs import can_be_dimmed, turned_one
 from .moves.added import added
 from .moves.ground import group_moved
@@ -19,7 +19,7 @@ from .state import SENSED
 from .target import to_go
 
 MUCH = 0.25  # of what a surface shows, from which one light is said to hold it
-BLACK = Surface(0.04)
+BLACK, WHITE = Surface(0.04), Surface(0.85)  # black cloth, white paper (assumptions)
 LONGER = (1.0, 2.0, 3.0)  # [m] by which a longer room is tried
 DEEPEST = 20.0  # [m] of a room
 
@@ -85,10 +85,21 @@ def _does(ground: Ground, made: Set) -> bool:
 
 
 def _darker_room(asked: Asked, ground: Ground) -> Act | None:
-    room = asked.photo_set.room
-    black = replace(room.surfaces, **dict.fromkeys(SURFACE_NAMES, BLACK))
-    made = replace(asked.photo_set, room=replace(room, surfaces=black))
+    made = with_surfaces(asked.photo_set, **dict.fromkeys(SURFACE_NAMES, BLACK))
     return Act("possible.black_room") if _does(ground, made) else None
+
+
+def _other_ground(asked: Asked, ground: Ground) -> Act | None:
+    """Black cloth, or white paper, hung in the backdrop's place."""
+    target, backdrop = asked.wish.targets[0], asked.photo_set.backdrop
+    if not target.moved[0].startswith("backdrop"):
+        return None
+    down = float(to_go(target, ground.before)) < 0
+    surface, name = (BLACK, "black cloth") if down else (WHITE, "white paper")
+    if (backdrop.surface.reflectance < 2 * BLACK.reflectance) if down else (backdrop.surface.reflectance > 0.7):
+        return None
+    made = replace(asked.photo_set, backdrop=replace(backdrop, surface=surface, variation=0.0))
+    return Act("possible.ground", {}, {"ground": name}) if _does(ground, made) else None
 
 
 def _longer_room(asked: Asked, ground: Ground) -> Act | None:
@@ -127,7 +138,7 @@ def _not_owned(asked: Asked, ground: Ground) -> Act | None:
 
 def cannot(asked: Asked, ground: Ground) -> Cannot:
     """Why nothing grants a wish, and what would."""
-    tries: tuple[Callable[[Asked, Ground], Act | None], ...] = (_not_owned, _darker_room, _longer_room)
+    tries: tuple[Callable[[Asked, Ground], Act | None], ...] = (_not_owned, _other_ground, _darker_room, _longer_room)
     found = [made for made in (k(asked, ground) for k in tries) if made is not None]
     if any(name.startswith("backdrop") for t in asked.wish.targets for name in t.moved):
         found.append(Act("possible.two_frames"))

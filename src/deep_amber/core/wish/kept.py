@@ -6,6 +6,7 @@ from typing import Any
 
 import numpy as np
 
+from ..model.set import Set
 from ..problem import NotAccepted, Problem
 from ..simulation.readings import LABELS
 from .state import State
@@ -37,6 +38,7 @@ GOES_ALONG: dict[str, tuple[str, ...]] = {
     "backdrop_right": GROUND,
 }
 """Markers that the same light is on, so that they move with a surface that is pulled; let go unless they are pinned."""
+EDGES = frozenset({"hair_left", "hair_right"})
 KEPT = (*OF_THE_SET, *LABELS)
 
 
@@ -59,12 +61,20 @@ def _known(names: Iterable[str]) -> set[str]:
     return found
 
 
-def wish_of(targets: Iterable[Target], let_go: Iterable[str] = (), pinned: Iterable[str] = ()) -> Wish:
+def has_rim(photo_set: Set) -> bool:
+    """Whether a light makes edges of its own, which are kept while the shadow side moves."""
+    return any(light.on and light.role == "rim" for light in photo_set.lights)
+
+
+def wish_of(
+    targets: Iterable[Target], let_go: Iterable[str] = (), pinned: Iterable[str] = (), rim: bool = False
+) -> Wish:
     """A wish with what is sensibly kept: everything but the surfaces pulled and those that the same light is on.
 
     Parameters
     ----------
     targets : one or several; let_go, pinned : of KEPT, over what is kept without asking
+    rim : a light of its own makes the edges, so that they do not go along with the shadow side
 
     Raises NotAccepted for names that cannot be kept, and for no target or two for one surface.
     """
@@ -76,6 +86,7 @@ def wish_of(targets: Iterable[Target], let_go: Iterable[str] = (), pinned: Itera
     if twice:
         raise NotAccepted([Problem(twice, f"{LABELS[twice]} is wished twice", "one wish a surface")])
     along = {name for k in moved for name in GOES_ALONG.get(k, ())}
+    along -= EDGES if rim and "lit_cheek" not in moved else frozenset()
     kept = (set(KEPT) - along - _known(let_go)) | _known(pinned)
     return Wish(made, frozenset(kept - set(moved)))
 

@@ -69,20 +69,27 @@ def _scores(wish: Wish, before: Tones, tones: Tones) -> tuple[np.ndarray, np.nda
 
 
 def _best(
-    wish: Wish, before: Tones, shares: ByLight, shift: Tones, factors: np.ndarray
+    wish: Wish, before: Tones, shares: ByLight, shift: Tones, factors: np.ndarray, loose: bool = False
 ) -> tuple[int, Tones, float, float]:
-    """Which of many outputs does it best: those that leave what is kept and reach the wish first."""
+    """Which of many outputs does it best: those that leave what is kept and reach the wish first; `loose`: those that
+    reach it, and break least."""
     tones = tones_at(shares, factors).shifted(shift)
     missed, breaks, cost = _scores(wish, before, tones)
-    cost = cost + np.where(breaks > 0, 100.0 + 10.0 * breaks, 0.0) + np.where(missed > NEARLY, 10.0 * missed, 0.0)
+    cost = (
+        cost
+        + np.where(breaks > 0, (0.0 if loose else 100.0) + 10.0 * breaks, 0.0)
+        + np.where(missed > NEARLY, (100.0 if loose else 0.0) + 10.0 * missed, 0.0)
+    )
     k = int(cost.argmin())
     return k, tones.one(k), float(missed[k]), float(breaks[k])
 
 
 def turned_one(
-    photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones, only: int | None = None
-) -> Turned | None:
-    """The best output of one light, the others as they are; `only` of that light. None where none can be dimmed."""
+    photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones, only: int | None = None,
+    loose: bool = False,
+) -> Turned | None:  # fmt: skip
+    """The best output of one light, the others as they are; `only` of that light, `loose` as of `_best`. None where none
+    can be dimmed."""
     rows, which = [], []
     base = shares.on.astype(float)
     for k, light in enumerate(photo_set.lights):
@@ -94,7 +101,7 @@ def turned_one(
                 which.append((k, float(to)))
     if not rows:
         return None
-    at, tones, missed, breaks = _best(wish, before, shares, shift, np.array(rows))
+    at, tones, missed, breaks = _best(wish, before, shares, shift, np.array(rows), loose)
     k, to = which[at]
     light = photo_set.lights[k]
     made = with_light(photo_set, k, replace(light, output=to, on=True))
@@ -161,3 +168,34 @@ def at_the_camera(photo_set: Set, wish: Wish, before: Tones, shares: ByLight, sh
         n = float(apertures[at])
         made = replace(photo_set, camera=replace(camera, aperture=n))
         yield Turned(made, (Act("wish.aperture", {"to_f": n}),), "shutter", KNOB + 0.1, tones, missed, breaks)
+    yield from _flash_follows(photo_set, wish, before, shares, shift, [float(n) for n in apertures])
+
+
+def _flash_follows(
+    photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones, apertures: list[float]
+) -> Iterator[Turned]:
+    """Another aperture with every flash turned up or down by as much: lasting light alone changes in the picture."""
+    lights, on = photo_set.lights, shares.on.astype(float)
+    flashes = [k for k, light in enumerate(lights) if light.is_flash and light.on]
+    if not flashes or len(flashes) == sum(light.on for light in lights):
+        return
+    if not all(can_be_dimmed(lights[k]) for k in flashes):
+        return
+    made, rows = [], []
+    for n in apertures:
+        by = 2 * float(np.log2(n / photo_set.camera.aperture))
+        outputs = {k: min([*outputs_of(lights[k]), lights[k].output], key=lambda o: abs(o - lights[k].output - by))
+                   for k in flashes}  # fmt: skip
+        if max(abs(to - lights[k].output - by) for k, to in outputs.items()) > NEARLY:
+            continue  # one of them goes no further
+        then, acts = replace(photo_set, camera=replace(photo_set.camera, aperture=n)), []
+        row = on * 2.0**-by
+        for k, to in outputs.items():
+            row[k] *= 2.0 ** (to - lights[k].output)
+            acts.append(output_act(lights[k], float(to)))
+            then = with_light(then, k, replace(lights[k], output=float(to)))
+        made.append((then, (Act("wish.aperture", {"to_f": n}), *acts)))
+        rows.append(row)
+    if rows:
+        at, tones, missed, breaks = _best(wish, before, shares, shift, np.array(rows))
+        yield Turned(*made[at], "flash follows", KNOB + 0.3, tones, missed, breaks)

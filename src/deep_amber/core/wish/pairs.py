@@ -7,7 +7,7 @@ from .path import Asked, Path
 from .solve import Candidate, Ground, Result, solve
 
 PART = 0.15  # of what is to go, that a move must do to be joined with another
-TOGETHER = 0.85  # of what is to go, that two moves must do one by one to be tried together
+TOGETHER = 0.7  # of what is to go, that two moves must do one by one to be tried together: the second does more then
 MOST_PAIRS = 10
 PathsOf = Callable[[Asked, Candidate], Iterator[Path]]
 

@@ -16,7 +16,7 @@ from .kept import Wish
 from .state import ByLight
 
 Kind = Literal[
-    "output", "switch", "shutter", "aim", "roll", "grid", "doors", "grey gel", "panel out", "panel surface", "panel moved",
+    "output", "switch", "shutter", "flash follows", "aim", "roll", "grid", "doors", "grey gel", "panel out", "panel surface", "panel moved", "panel turned",
     "panel added", "flag", "distance", "round", "height", "modifier", "ground", "light added", "covered",
 ]  # fmt: skip
 """What is moved; of one kind one answer is enough."""

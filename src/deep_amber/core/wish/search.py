@@ -36,7 +36,7 @@ MOST = 6  # answers
 SHOWN = 0.1  # stops of a change that is told
 FAMILIES: tuple[Callable[[Asked], Iterator[Path]], ...] = (at_light, carried, panels, added, ground, covered)
 PAIRS_FROM = 0.8  # of the progress that single moves take
-ENOUGH_PAIRS, MOST_BREAKING = 2, 2
+ENOUGH_PAIRS, MOST_BREAKING, NEAR_READ = 2, 2, 4
 AtRest = Callable[[Set, bool], State]
 """A set as a settled picture of it reads, with the ground's darkest place or without."""
 
@@ -114,6 +114,7 @@ class Search:
         self.asked = Asked(stages, wish, kit, support, face, self.shares, key_index(stages))
         self.cautions = cautions_of(stages.photo_set, stages.mesh, kit)
         self.found: list[WishAnswer] = []
+        self.near: dict[str, Candidate] = {}  # what came nearest, of each kind
         self.nearest: Candidate | None = None
         self.enough = Enough(self.asked, self.before.tones, self.shift, self._look)
         self.along = {name for t in wish.targets for k in t.moved for name in GOES_ALONG.get(k, ())} - wish.kept
@@ -174,11 +175,10 @@ class Search:
     def _note(self, made: Candidate | Turned | None) -> None:
         if made is None:
             return
-        as_candidate = Candidate(
-            made.photo_set, made.acts, made.kind, made.effort, made.tones, made.missed, made.breaks
-        )
-        if self.nearest is None or (made.breaks, made.missed) < (self.nearest.breaks, self.nearest.missed):
-            self.nearest = as_candidate
+        same = self.near.get(made.kind)
+        if same is None or (made.breaks, made.missed) < (same.breaks, same.missed):
+            given = (made.photo_set, made.acts, made.kind, made.effort, made.tones, made.missed, made.breaks)
+            self.near[made.kind] = Candidate(*given)
 
     def knobs(self) -> None:
         """What outputs, switches and the camera do."""
@@ -231,7 +231,8 @@ class Search:
             yield self._progress(1.0)
             return
         yield self._progress(0.9)
-        self.nearest = self._as_read(self.nearest)
+        by_miss = sorted(self.near.values(), key=lambda k: (k.breaks, k.missed))
+        self.nearest = next((read for k in by_miss[:NEAR_READ] if (read := self._as_read(k)) is not None), None)
         yield self._progress(1.0, self._breaking(results), cannot(self.asked, solved_on))
 
     def _needless(self, path: Path) -> bool:

@@ -8,7 +8,7 @@ import numpy as np
 from ..answer import Act
 from ..model.set import Set
 from .kept import Wish, markers_broken, off
-from .knobs import NEARLY, turned_one, turned_two
+from .knobs import NEARLY, Turned, turned_one, turned_two
 from .path import KNOB, Kind, Path
 from .state import ByLight, tones_at
 from .target import Tones, to_go
@@ -107,6 +107,14 @@ class _Walk:
             turned = both if both is not None and (turned is None or both.fits) else turned
         if turned is None:
             return
+        self._turned(t, turned)
+        if turned.missed > NEARLY:
+            loose = turned_one(made, g.wish, g.before, shares, g.shift, path.free, loose=True)
+            if loose is not None and loose.missed <= NEARLY:
+                self._turned(t, loose)
+
+    def _turned(self, t: float, turned: Turned) -> None:
+        path = self.path
         effort = path.effort + (0.0 if path.free is not None else 0.4 * KNOB)
         acts = (*path.acts(t), *turned.acts)
         self._note(Candidate(turned.photo_set, acts, path.kind, effort, turned.tones, turned.missed, turned.breaks))

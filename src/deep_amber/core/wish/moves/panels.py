@@ -14,6 +14,7 @@ from ..path import CARRIED, IN_HAND, NEW_STAND, Asked, Path, point
 
 AWAYS = (1.4, 1.1, 0.85, 0.65, 0.5, 0.38)  # [m] from the face to a panel that is put in
 NEARER = (0.05, 0.1, 0.2, 0.35, 0.55)  # [m]
+TURNED = (8.0, 16.0, 28.0, 45.0)  # degrees
 SURFACES: tuple[PanelSurface, ...] = ("white", "silver", "gold", "black")
 FLAG_AWAY, FLAG_ASIDE = (
     (0.3, 0.45, 0.6),
@@ -70,6 +71,7 @@ def _standing(asked: Asked, k: int, panel: Panel) -> Iterator[Path]:
             0.01,
             panel=k,
         )
+    yield from _turned(asked, k, panel)
     x = photo_set.sitter.x
     mirrored = replace(
         panel, place=replace(panel.place, x=2 * x - panel.place.x), aim=replace(panel.aim, x=2 * x - panel.aim.x)
@@ -78,6 +80,32 @@ def _standing(asked: Asked, k: int, panel: Panel) -> Iterator[Path]:
         made = _with(asked, k, mirrored)
         yield Path(
             "panel moved", IN_HAND + 0.4, lambda t: made, lambda t: (Act("wish.panel_across", {}, named),), (0.0,)
+        )
+
+
+def _turned(asked: Asked, k: int, panel: Panel) -> Iterator[Path]:
+    """Round its upright: what it throws goes elsewhere, and it catches more of the key, or less."""
+    way = panel.aim.array - panel.place.array
+    to_lens = asked.photo_set.camera.place.array - panel.place.array
+    for sign in (1.0, -1.0):
+
+        def at(t: float, sign: float = sign) -> Set:
+            a = np.radians(sign * t)
+            c, s = np.cos(a), np.sin(a)
+            new = np.array([c * way[0] + s * way[2], way[1], c * way[2] - s * way[0]])
+            return _with(asked, k, replace(panel, aim=point(panel.place.array + new)))
+
+        then = at(5.0).panels[k].aim.array - panel.place.array
+        toward = "toward the lens" if then @ to_lens > way @ to_lens else "away from the lens"
+        named = {"panel": panel.name, "toward": toward}
+        yield Path(
+            "panel turned",
+            IN_HAND + 0.1,
+            at,
+            lambda t, named=named: (Act("wish.panel_turned", {"by_degrees": t}, named),),  # type: ignore[misc]
+            TURNED,
+            1.0,
+            panel=k,
         )
 
 

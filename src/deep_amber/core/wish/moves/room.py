@@ -1,11 +1,10 @@
 """A wall, the floor or the ceiling covered with black cloth or white board."""
 
 from collections.abc import Iterator
-from dataclasses import replace
 
 from ...answer import Act
 from ...model.room import SURFACE_NAMES, Surface
-from ...model.set import Set
+from ...model.set import Set, with_surfaces
 from ..path import ROOM_CHANGED, Asked, Path
 
 COVERS = {"black cloth": Surface(0.04), "white board": Surface(0.80)}
@@ -18,9 +17,7 @@ def covered(asked: Asked) -> Iterator[Path]:
         now = getattr(room.surfaces, name).reflectance
         for cover, surface in COVERS.items():
             if not 0.5 < now / surface.reflectance < 2.0:
-                made: Set = replace(
-                    asked.photo_set, room=replace(room, surfaces=replace(room.surfaces, **{name: surface}))
-                )
+                made: Set = with_surfaces(asked.photo_set, **{name: surface})
                 act = Act("wish.cover", {}, {"surface": name, "cover": cover})
                 yield Path(
                     "covered",

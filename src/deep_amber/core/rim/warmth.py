@@ -1,0 +1,27 @@
+"""A light's colour against the key's: in mired, as its label and gels say, and as a colour difference."""
+
+from dataclasses import dataclass
+
+from ..exposure.cast import cast
+from ..gear.gels import GELS
+from ..kit.emission import emitted_colour
+from ..model.light import Light
+
+
+@dataclass(frozen=True)
+class Warmth:
+    mired: float
+    """How much warmer than the key; under zero for cooler [mired]."""
+    difference: float
+    """Of grey lit by one and by the other (CIE 1976, a* b*)."""
+
+
+def mired_of(light: Light) -> float:
+    """1e6 / T of its source, with the shifts of its gels [mired]."""
+    return 1e6 / light.source.colour_temperature + sum(GELS[name].mired for name in light.gels)
+
+
+def warmth(light: Light, key: Light, white_balance: float) -> Warmth:
+    """Of a light against the key, at a white balance [K]."""
+    difference = cast(emitted_colour(light, white_balance), emitted_colour(key, white_balance))
+    return Warmth(mired_of(light) - mired_of(key), difference)

@@ -137,7 +137,7 @@ class Typed(PageTest):
         self.assertEqual(self.field("camera.aperture").input_value(), "f/9")
         self.assertAlmostEqual(self.marker("cloth")[0], cloth - 0.34, delta=0.02)
         self.page.keyboard.press("Escape")
-        self.page.locator("body").click(position={"x": 20, "y": 400})
+        self.page.locator("body").click(position={"x": 20, "y": 700})
         self.page.keyboard.press(".")
         self.settled(after=turn)
         self.assertEqual(self.field("lights.0.output").input_value(), "1/8 +0.3")

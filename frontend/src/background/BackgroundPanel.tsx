@@ -91,7 +91,7 @@ function GroundMap({ ground }: { ground: Ground }) {
 }
 
 function Sources({ ground }: { ground: Ground }) {
-  const wrap = Object.entries(ground.wrap);
+  const wrap = Object.entries(ground.wrap).filter(([, stops]) => Math.abs(stops) >= 0.05);
   return (
     <>
       <table>
@@ -146,13 +146,6 @@ function Words({ ground }: { ground: Ground }) {
           </>
         )}
       </p>
-      <p>
-        {ground.sources.slice(0, 4).map((k) => (
-          <span key={k.name} className="share">
-            {k.name} <span className="figures">{signed(k.alone)}</span>
-          </span>
-        ))}
-      </p>
       {ground.spots.map((k) => (
         <p key={k.light}>
           {k.light}: spot {k.diameter ? `of ${k.diameter} to half` : "wider than the backdrop"}
@@ -164,7 +157,7 @@ function Words({ ground }: { ground: Ground }) {
           just clipped
         </button>
         <button type="button" className="plain" onClick={() => pull("backdrop_middle", (ground.mean - 1).toFixed(1))}>
-          a stop darker
+          1 stop darker
         </button>
         <button type="button" className="plain" onClick={() => pull("backdrop_middle", "-5")}>
           black

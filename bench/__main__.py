@@ -17,7 +17,7 @@ from .rays import ray_rate
 
 OUT = Path(__file__).parents[1] / "docs/benchmarks.md"
 PROGRAM = (sys.executable, "-m", "deep_amber.cli")
-RUNS, FEW = 60, 12
+RUNS, FEW, WISHES = 60, 12, 5
 WARM = 5  # s until somebody has opened a browser; the server computes the last set meanwhile
 
 
@@ -85,6 +85,10 @@ def measured() -> tuple[list[float], list[Row]]:
         row("four lights, three panels: drag a panel", many.over(ask.move_panel, "dragged", FEW), None)
         row("four lights, three panels: the sitter moved", many.over(ask.move_sitter, "dragged", FEW), None)
         row("four lights, three panels: settled, the key moved", many.over(ask.move_light, "settled", FEW), None)
+        for surface, text in (("backdrop_middle", "0"), ("ratio", "5")):
+            first, whole = many.wish(surface, text, WISHES)
+            row(f"four lights, a wish ({surface} {text}): first answers", first, 0.4)
+            row(f"four lights, a wish ({surface} {text}): all of them", whole, 6.0)
         row("adding the second light", tab.adding(2, FEW), None)
         row("adding the eighth light", tab.adding(8, FEW), None)
         timing("page opened to its first picture", page["first"], f"{page['first']:.0f} ms", 4.0)

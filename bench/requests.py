@@ -65,6 +65,26 @@ class Requests:
             times.append(self.post(f"/api/key/{what}", body))
         return _timed(times[1:])
 
+    def wish(self, surface: str, text: str, runs: int) -> tuple[Timed, Timed]:
+        """To the first line of answers, and to the end, of a wish on sets at rest; the first does not count."""
+        firsts, ends = [], []
+        for i in range(runs + 1):
+            photo_set = deepcopy(self.set)
+            move_light(photo_set, i + 1)
+            self.picture(photo_set, "settled")
+            asked = {"set": photo_set, "targets": [{"surface": surface, "text": text}], "number": i + 1}
+            raw = json.dumps(asked | {"viewer": self.viewer}).encode()
+            request = urllib.request.Request(
+                self.server.address + "/api/wish", raw, {"Content-Type": "application/json"}
+            )
+            start, first = time.perf_counter(), 0.0
+            with urllib.request.urlopen(request, timeout=120) as answer:
+                for _ in answer:
+                    first = first or time.perf_counter() - start
+            firsts.append(first * 1000)
+            ends.append((time.perf_counter() - start) * 1000)
+        return _timed(firsts[1:]), _timed(ends[1:])
+
     def moves(self, runs: int) -> Timed:
         body = {"set": self.set, "thing": "lights.0", "handle": "place"}
         return _timed([self.post("/api/move", body | {"to": {"x": -0.6 + 0.005 * i}}) for i in range(runs)])

@@ -1,4 +1,4 @@
-"""make shots: one current picture of each main view, from the demo data, at 1280 x 800, the bench narrower too."""
+"""make shots: one current picture of each main view, from the demo data, at 1280 x 800."""
 
 import sys
 from collections.abc import Callable
@@ -17,8 +17,6 @@ from deep_amber.formats.set_file import read_set_file
 from deep_amber.formats.sitter_file import known_sitters, load_sitter
 
 DONE = "() => document.querySelector('.frame')?.dataset.quality === 'settled'"
-
-NARROW = {"narrow": (1024, 768), "tablet": (820, 1180)}
 
 
 def open_set(page: Page, address: str, name: str) -> None:
@@ -102,6 +100,31 @@ def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     shot("begin")
 
 
+def light_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
+    """Fill, Rim and Background, and a wish with its first answer previewed."""
+    open_set(page, address, "Anton, four lights")
+    page.get_by_role("button", name="7 Fill").click()
+    page.get_by_role("group", name="Schools of fill").wait_for()
+    page.wait_for_timeout(2000)
+    shot("step-fill")
+    page.get_by_role("button", name="8 Rim").click()
+    page.get_by_role("img", name="Edge of head and shoulders, in stops").wait_for()
+    shot("step-rim")
+    page.get_by_role("button", name="9 Background").click()
+    page.get_by_role("img", name="Backdrop in the frame, in stops").wait_for()
+    shot("step-background")
+    open_set(page, address, "Nadia, soft headshot")
+    page.locator("[data-marker=backdrop_middle]").focus()
+    page.keyboard.press("Enter")
+    page.get_by_role("textbox", name="Wish for backdrop middle").fill("-1.5")
+    page.keyboard.press("Enter")
+    page.wait_for_function("() => document.querySelector('.wish-panel .answers button')")
+    page.wait_for_function("() => !document.querySelector('.asking progress')")
+    page.get_by_role("button", name="Preview:").first.click()
+    page.wait_for_timeout(4000)
+    shot("wish")
+
+
 def main() -> None:
     folder = Path(sys.argv[1])
     folder.mkdir(parents=True, exist_ok=True)
@@ -130,24 +153,13 @@ def main() -> None:
             ):
                 open_set(page, server.address, name)
                 shot(file)
-            for file, (width, height) in NARROW.items():
-                page.set_viewport_size({"width": width, "height": height})
-                shot(file)
-            page.set_viewport_size(SIZE)
-            page.get_by_role("tab", name="modifier").click()
-            page.keyboard.press("n")
-            page.get_by_role("button", name="400 W s head").first.click()
-            shot("picker")
             page.goto(server.address + "/kit")
             page.get_by_label("full output, W s").wait_for()
             shot("kit")
             steps_shots(page, server.address, shot)
+            light_shots(page, server.address, shot)
             open_set(page, server.address, "Anton, hard and dramatic")
             page.locator("body").click(position={"x": 490, "y": 300})
-            page.keyboard.press("?")
-            page.get_by_text("output a step down, up").wait_for()
-            shot("keys")
-            page.keyboard.press("?")
             page.keyboard.press("t")
             page.keyboard.press("u")
             page.keyboard.press("c")

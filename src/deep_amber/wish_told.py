@@ -7,7 +7,6 @@ from typing import Any
 
 from .core.kit.catalogue import CATALOGUE
 from .core.kit.owned import Kit
-from .core.model import Set
 from .core.pattern.reach import support_of
 from .core.presenting.say import sentence
 from .core.presenting.wishes import (
@@ -23,7 +22,7 @@ from .core.presenting.wishes import (
 )
 from .core.problem import NotAccepted
 from .core.units import stops_text
-from .core.wish.kept import Wish, has_rim, wish_of
+from .core.wish.kept import Wish, wish_of
 from .core.wish.plan import Planned, plan_for
 from .core.wish.search import Progress, WishAnswer, search_for
 from .core.wish.target import Target, wish_from
@@ -101,7 +100,7 @@ def _plan_lines(last: Planned) -> list[str]:
     return [*lines, said] if said else lines
 
 
-def _wish(photo_set: Set, wishes: tuple[str, ...], keep: tuple[str, ...], let_go: tuple[str, ...]) -> Wish:
+def _wish(wishes: tuple[str, ...], keep: tuple[str, ...], let_go: tuple[str, ...]) -> Wish:
     parts = [w.partition("=") for w in wishes]
     unsplit = next((w for w, (_, mark, _) in zip(wishes, parts, strict=True) if not mark), None)
     if unsplit:
@@ -109,7 +108,7 @@ def _wish(photo_set: Set, wishes: tuple[str, ...], keep: tuple[str, ...], let_go
             f"{unsplit!r} is not a wish. Accepted: a surface and where it should read, backdrop_middle=-2.5; or aims alone."
         )
     try:
-        return wish_of([wish_from(surface, text) for surface, _, text in parts], let_go, keep, has_rim(photo_set))
+        return wish_of([wish_from(surface, text) for surface, _, text in parts], let_go, keep)
     except NotAccepted as refused:
         raise Refused("\n".join(map(str, refused.problems))) from None
 
@@ -136,7 +135,7 @@ def answered(
             raise Refused("The brief of this set asks for nothing yet.")
         *_, plan = plan_for(photo_set, sitter_of(photo_set), kit, support_of(kit.stands)).run()
         return json.dumps(_plan_told(plan), indent=2) if as_json else "\n".join(_plan_lines(plan))
-    wish = _wish(photo_set, wishes, keep, let_go)
+    wish = _wish(wishes, keep, let_go)
     *_, last = search_for(photo_set, sitter_of(photo_set), wish, kit, support_of(kit.stands)).run()
     if as_json:
         return json.dumps(_told(last, wish.targets), indent=2)

@@ -20,7 +20,7 @@ from ..core.presenting.wishes import (
 )
 from ..core.problem import NotAccepted, Problem
 from ..core.simulation.readings import LABELS
-from ..core.wish.kept import KEPT, Wish, has_rim, wish_of
+from ..core.wish.kept import KEPT, Wish, wish_of
 from ..core.wish.plan import Plan, Planned
 from ..core.wish.search import Progress, Search, WishAnswer
 from ..core.wish.target import Target, stands_at, wish_from
@@ -88,7 +88,7 @@ def _planned(progress: Planned, feet: bool) -> WishOut:
 def _asked(body: WishIn, photo_set: Set) -> Wish | None:
     """What is wished; None for all aims."""
     if not body.aims:
-        return wish_of([wish_from(t.surface, t.text) for t in body.targets], body.let_go, body.keep, has_rim(photo_set))
+        return wish_of([wish_from(t.surface, t.text) for t in body.targets], body.let_go, body.keep)
     if photo_set.look is None:
         raise NotAccepted([Problem("aims", "the brief asks for nothing yet", "a set with a brief")])
     return None

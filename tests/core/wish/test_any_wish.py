@@ -14,7 +14,7 @@ from deep_amber.core.simulation import SETTLED, Memory
 from deep_amber.core.simulation.quality import oriented
 from deep_amber.core.simulation.readings import LABELS
 from deep_amber.core.simulation.stages import Stages
-from deep_amber.core.wish.kept import REACHED, Wish, broken, has_rim, off, wish_of
+from deep_amber.core.wish.kept import REACHED, Wish, broken, off, wish_of
 from deep_amber.core.wish.knobs import can_be_dimmed, outputs_of
 from deep_amber.core.wish.path import NUDGE
 from deep_amber.core.wish.search import search_for
@@ -65,7 +65,7 @@ class AnyWish(unittest.TestCase):
             photo_set = with_light(photo_set, 0, replace(key, output=min(0.0, key.output + turned)))
         read = reader(photo_set)
         before = read(photo_set)
-        wish = wish_of([Target(surface, "stops", before.tones.stops[surface] + by)], rim=has_rim(photo_set))
+        wish = wish_of([Target(surface, "stops", before.tones.stops[surface] + by)])
         *_, last = search_for(photo_set, mesh_of(photo_set), wish, demo_kit()).run()
         if last.answers:
             first = last.answers[0]

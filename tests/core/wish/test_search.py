@@ -14,7 +14,7 @@ from deep_amber.core.simulation.quality import oriented
 from deep_amber.core.simulation.readings import readings_of
 from deep_amber.core.simulation.simulate import read
 from deep_amber.core.simulation.stages import Stages
-from deep_amber.core.wish.kept import REACHED, broken, has_rim, wish_of
+from deep_amber.core.wish.kept import REACHED, broken, wish_of
 from deep_amber.core.wish.search import Progress, search_for
 from deep_amber.core.wish.state import by_light, state_of, tones_at
 from deep_amber.core.wish.target import wish_from
@@ -28,7 +28,7 @@ def demo_kit() -> Kit:
 
 def granted(photo_set, *wishes: tuple[str, str], kit: Kit = CATALOGUE, let_go=(), keep=()) -> Progress:
     """The last word of a search."""
-    wish = wish_of([wish_from(*k) for k in wishes], let_go, keep, has_rim(photo_set))
+    wish = wish_of([wish_from(*k) for k in wishes], let_go, keep)
     *_, last = search_for(photo_set, mesh_of(photo_set), wish, kit).run()
     return last
 

@@ -2,7 +2,7 @@
 
 from ..answer import Answer
 from ..simulation.stages import Stages
-from ..wish.kept import has_rim, wish_of
+from ..wish.kept import wish_of
 from ..wish.knobs import switched, turned_one, turned_two
 from ..wish.state import by_light, tones_at
 from ..wish.target import Target
@@ -12,7 +12,7 @@ def by_knobs(stages: Stages, *targets: Target) -> Answer | None:
     """The outputs that bring it there and leave what is kept; None where outputs do not. Other moves are found by pulling
     the marker."""
     photo_set = stages.photo_set
-    wish = wish_of(targets, rim=has_rim(photo_set))
+    wish = wish_of(targets)
     if not photo_set.lights:
         return None
     shares = by_light(stages, wish.with_ground)

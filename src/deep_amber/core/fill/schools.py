@@ -16,7 +16,7 @@ from ..simulation.readings import surface_values
 from ..simulation.stages import Stages
 from ..sitter.face import face_marks
 from ..wish.kept import Wish
-from ..wish.moves.panels import MOST_PANELS, PLACES, added_path, free_panels, placed
+from ..wish.moves.panels import MOST_PANELS, SCHOOLS, added_path, free_panels, placed
 from ..wish.path import IN_HAND, KNOB, Asked, point
 from ..wish.safe import cautions_of, is_safe, may_be
 from ..wish.solve import Candidate, Ground, solve
@@ -34,7 +34,7 @@ NEAR = 0.15  # stops from the wanted ratio that count as there
 @dataclass(frozen=True)
 class School:
     where: str
-    """Of PLACES."""
+    """Of SCHOOLS."""
     away: float
     """From the face [m]."""
     ratio: float
@@ -108,7 +108,7 @@ def schools_of(stages: Stages, kit: Kit, ratio: float) -> list[School]:
     made = []
     before, effort = _taken_out(stages.photo_set)
     cautions = cautions_of(asked.photo_set, stages.mesh, kit)
-    for where in PLACES:
+    for where in SCHOOLS:
         found = solve(ground, added_path(asked, _board(asked, where), where))
         best: Candidate | None = found.best or found.nearest
         if best is None or not is_safe(cautions, best.photo_set, stages.mesh, ANYWHERE, kit):

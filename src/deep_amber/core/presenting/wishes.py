@@ -35,7 +35,9 @@ def _door(a: Act, _: Say) -> str:
 
 
 def _added(a: Act, _: Say) -> str:
+    grid = a.figures.get("grid_degrees", 0.0)
     behind = f" with the {a.named['modifier']}" if a.named["modifier"] else ""
+    behind += f" and a {grid:.0f}° grid" if grid else ""
     return f"add the {a.named['light']}{behind} as {a.named['role']} light"
 
 

@@ -33,6 +33,8 @@ GOES_ALONG: dict[str, tuple[str, ...]] = {
     "chin": SHADOW_SIDE,
     "forehead": ("chin", "under_nose"),
     "cloth": ("under_chin", "chin"),
+    "hair_left": ("under_nose", "under_chin", "cloth"),
+    "hair_right": ("under_nose", "under_chin", "cloth"),
     "backdrop_left": GROUND,
     "backdrop_middle": GROUND,
     "backdrop_right": GROUND,
@@ -61,20 +63,20 @@ def _known(names: Iterable[str]) -> set[str]:
     return found
 
 
-def has_rim(photo_set: Set) -> bool:
-    """Whether a light makes edges of its own, which are kept while the shadow side moves."""
-    return any(light.on and light.role == "rim" for light in photo_set.lights)
+def goes_along(wish: Wish, photo_set: Set) -> set[str]:
+    """Markers whose change costs nothing, as the same light is on them. An edge that a light of its own makes is none."""
+    moved = {name for t in wish.targets for name in t.moved}
+    along = {name for k in moved for name in GOES_ALONG.get(k, ())} - wish.kept
+    has_rim = any(light.on and light.role == "rim" for light in photo_set.lights)
+    return along - EDGES if has_rim and "lit_cheek" not in moved else along
 
 
-def wish_of(
-    targets: Iterable[Target], let_go: Iterable[str] = (), pinned: Iterable[str] = (), rim: bool = False
-) -> Wish:
+def wish_of(targets: Iterable[Target], let_go: Iterable[str] = (), pinned: Iterable[str] = ()) -> Wish:
     """A wish with what is sensibly kept: everything but the surfaces pulled and those that the same light is on.
 
     Parameters
     ----------
     targets : one or several; let_go, pinned : of KEPT, over what is kept without asking
-    rim : a light of its own makes the edges, so that they do not go along with the shadow side
 
     Raises NotAccepted for names that cannot be kept, and for no target or two for one surface.
     """
@@ -86,7 +88,6 @@ def wish_of(
     if twice:
         raise NotAccepted([Problem(twice, f"{LABELS[twice]} is wished twice", "one wish a surface")])
     along = {name for k in moved for name in GOES_ALONG.get(k, ())}
-    along -= EDGES if rim and "lit_cheek" not in moved else frozenset()
     kept = (set(KEPT) - along - _known(let_go)) | _known(pinned)
     return Wish(made, frozenset(kept - set(moved)))
 

@@ -16,6 +16,7 @@ from .state import ByLight, tones_at
 from .target import Tones
 
 NEARLY = 0.17  # stops from the wish within which steps of a third can be set
+SURELY = 0.1  # stops from the wish, of what is offered although it breaks something
 EFFECT = 0.1  # stops of the wish that a stop of other markers' change is worth
 FROM_STEP = 1e-6
 
@@ -62,6 +63,10 @@ def output_act(light: Light, to: float) -> Act:
     return Act("wish.output" if light.on else "wish.switch_on", figures, {"light": light.name, "scale": source.scale})
 
 
+def _off_act(light: Light) -> Act:
+    return Act("wish.switch_off", {}, {"light": light.name})
+
+
 def _scores(wish: Wish, before: Tones, tones: Tones) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
     missed = np.asarray(off(wish, tones))
     breaks = np.asarray(markers_broken(wish, before, tones)) + 0.0 * missed
@@ -78,7 +83,7 @@ def _best(
     cost = (
         cost
         + np.where(breaks > 0, (0.0 if loose else 100.0) + 10.0 * breaks, 0.0)
-        + np.where(missed > NEARLY, (100.0 if loose else 0.0) + 10.0 * missed, 0.0)
+        + np.where(missed > (SURELY if loose else NEARLY), (100.0 if loose else 0.0) + 10.0 * missed, 0.0)
     )
     k = int(cost.argmin())
     return k, tones.one(k), float(missed[k]), float(breaks[k])
@@ -86,10 +91,10 @@ def _best(
 
 def turned_one(
     photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: Tones, only: int | None = None,
-    loose: bool = False,
+    loose: bool = False, or_off: bool = False,
 ) -> Turned | None:  # fmt: skip
-    """The best output of one light, the others as they are; `only` of that light, `loose` as of `_best`. None where none
-    can be dimmed."""
+    """The best output of one light, the others as they are; `only` of that light, `loose` as of `_best`; `or_off`:
+    one that is on may be switched off too. None where none can be dimmed."""
     rows, which = [], []
     base = shares.on.astype(float)
     for k, light in enumerate(photo_set.lights):
@@ -99,11 +104,17 @@ def turned_one(
                 row[k] = 2.0 ** (to - light.output)
                 rows.append(row)
                 which.append((k, float(to)))
+        if or_off and only is None and light.on and base.sum() > 1 and light.role in ("fill", "rim", "background"):
+            rows.append(np.where(np.arange(len(base)) == k, 0.0, base))
+            which.append((k, -np.inf))
     if not rows:
         return None
     at, tones, missed, breaks = _best(wish, before, shares, shift, np.array(rows), loose)
     k, to = which[at]
     light = photo_set.lights[k]
+    if to == -np.inf:
+        made = with_light(photo_set, k, replace(light, on=False))
+        return Turned(made, (_off_act(light),), "output", KNOB, tones, missed, breaks)
     made = with_light(photo_set, k, replace(light, output=to, on=True))
     return Turned(made, (output_act(light, to),), "output", KNOB, tones, missed, breaks)
 
@@ -143,7 +154,7 @@ def switched(photo_set: Set, wish: Wish, before: Tones, shares: ByLight, shift: 
             continue
         tones = tones_at(shares, row[None]).shifted(shift)
         missed, breaks, _ = _scores(wish, before, tones)
-        act = Act("wish.switch_off", {}, {"light": light.name}) if light.on else output_act(light, light.output)
+        act = _off_act(light) if light.on else output_act(light, light.output)
         made = with_light(photo_set, k, replace(light, on=not light.on))
         yield Turned(made, (act,), "switch", KNOB + 0.1, tones.one(0), float(missed[0]), float(breaks[0]))
 

@@ -18,7 +18,7 @@ from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from .cannot import Cannot, cannot
 from .enough import THERE, Enough
-from .kept import GOES_ALONG, REACHED, Wish, broken, changed_by, off
+from .kept import REACHED, Wish, broken, changed_by, goes_along, off
 from .knobs import Turned, at_the_camera, switched, turned_one, turned_two
 from .moves.added import added
 from .moves.at_light import at_light
@@ -117,7 +117,7 @@ class Search:
         self.near: dict[str, Candidate] = {}  # what came nearest, of each kind
         self.nearest: Candidate | None = None
         self.enough = Enough(self.asked, self.before.tones, self.shift, self._look)
-        self.along = {name for t in wish.targets for k in t.moved for name in GOES_ALONG.get(k, ())} - wish.kept
+        self.along = goes_along(wish, stages.photo_set)
 
     def _fine(self, photo_set: Set) -> Stages:
         s = self.stages
@@ -164,10 +164,10 @@ class Search:
     def _offer(self, made: Candidate | Turned) -> bool:
         """Takes an answer in, where it is better than what there is of its kind; whether it was taken."""
         same = next((k for k in self.found if k.kind == made.kind), None)
-        if same is not None and round(same.answer.effort) <= round(made.effort):
+        if same is not None and round(same.answer.effort) < round(made.effort):
             return False
         answer = self._read(made)
-        if answer is None or answer.breaks:
+        if answer is None or answer.breaks or (same is not None and same.order <= answer.order):
             return False
         self.found = [k for k in self.found if k is not same] + [answer]
         return True

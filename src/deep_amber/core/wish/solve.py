@@ -101,7 +101,7 @@ class _Walk:
         g, path = self.ground, self.path
         if path.free is None and not g.with_output:
             return
-        turned = turned_one(made, g.wish, g.before, shares, g.shift, path.free)
+        turned = turned_one(made, g.wish, g.before, shares, g.shift, path.free, or_off=True)
         if path.free is not None and (turned is None or not turned.fits):
             both = turned_two(made, g.wish, g.before, shares, g.shift, path.free)
             turned = both if both is not None and (turned is None or both.fits) else turned
@@ -109,7 +109,7 @@ class _Walk:
             return
         self._turned(t, turned)
         if turned.missed > NEARLY:
-            loose = turned_one(made, g.wish, g.before, shares, g.shift, path.free, loose=True)
+            loose = turned_one(made, g.wish, g.before, shares, g.shift, path.free, loose=True, or_off=True)
             if loose is not None and loose.missed <= NEARLY:
                 self._turned(t, loose)
 

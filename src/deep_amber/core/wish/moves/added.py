@@ -6,10 +6,10 @@ from dataclasses import replace
 from ...answer import Act
 from ...editing.adding import MOST, add_light, swap_modifier
 from ...kit.owned import ModifierItem, SourceItem
-from ...model.light import Light, Role
+from ...model.light import Grid, Light, Role
 from ...model.set import Set, with_light
 from ...problem import NotAccepted
-from ...rules.fitting import modifiers_for
+from ...rules.fitting import modifiers_for, takes_grid
 from ..path import IN_HAND, NEW_STAND, Asked, Path
 from .panels import shadow_side
 
@@ -19,7 +19,7 @@ ROLES: dict[Role, tuple[str, ...]] = {
     "fill": ("umbrella", "softbox", "octa", "bare"),
 }
 """Kinds of modifier that go with a role, the likeliest first."""
-GRID = 20  # degrees, on a bowl in a role that must not spill
+GRID: Grid = 20  # degrees, on the bowl of a rim, which must not spill
 MODIFIERS_TRIED = 5
 
 
@@ -80,7 +80,13 @@ def _placed(asked: Asked, role: Role, source: SourceItem, item: ModifierItem | N
         across = 1.0 if any(t.surface == "hair_right" for t in asked.wish.targets) else -1.0
         x = made.sitter.x
         light = replace(light, place=replace(light.place, x=x + across * abs(light.place.x - x)))
+        light = replace(light, grid=GRID) if takes_grid(light) else light
     return with_light(made, k, light)
+
+
+def _goes(item: ModifierItem, role: Role) -> tuple[int, bool]:
+    """How well a modifier goes with a role, the least best: by its kind, for a rim one with a grid first."""
+    return ROLES[role].index(item.modifier.kind), role == "rim" and not getattr(item.modifier, "fabric_grid", 0.0)
 
 
 def added(asked: Asked) -> Iterator[Path]:
@@ -94,16 +100,17 @@ def added(asked: Asked) -> Iterator[Path]:
         for source in free_sources(asked)[:2]:
             kinds, free = ROLES[role], free_modifiers(asked)
             fits = [m for m in free if m.modifier.kind in kinds and m.modifier.kind in modifiers_for(source.source)]
-            item = min(fits, key=lambda m: kinds.index(m.modifier.kind)) if fits else None
+            item = min(fits, key=lambda m: _goes(m, role)) if fits else None
             made = _placed(asked, role, source, item)
             if made is None:
                 continue
             named = {"light": source.name, "role": role, "modifier": item.name if item else ""}
+            act = Act("wish.light_added", {"grid_degrees": float(made.lights[-1].grid)}, named)
             yield Path(
                 "light added",
                 NEW_STAND + 0.2,
                 lambda t, made=made: made,  # type: ignore[misc]
-                lambda t, named=named: (Act("wish.light_added", {}, named),),  # type: ignore[misc]
+                lambda t, act=act: (act,),  # type: ignore[misc]
                 (0.0,),
                 free=len(made.lights) - 1,
             )

@@ -10,6 +10,7 @@ from ...geometry.quads import backdrop_quad
 from ...model.panel import Panel, PanelSurface
 from ...model.set import Set, with_added, with_panel
 from ...problem import NotAccepted
+from ..kept import EDGES
 from ..path import CARRIED, IN_HAND, NEW_STAND, Asked, Path, point
 
 AWAYS = (1.4, 1.1, 0.85, 0.65, 0.5, 0.38)  # [m] from the face to a panel that is put in
@@ -25,9 +26,12 @@ PLACES = {
     "opposite the key": (0.0, -0.1),
     "before the face": (40.0, -0.1),
     "under the chin": None,
+    "behind the shoulder": (-50.0, 0.05),
 }
+SCHOOLS = ("opposite the key", "before the face", "under the chin")
+KICKER = "behind the shoulder"
 """Degrees that a board stands nearer to the lens than straight beside the shadow cheek, and its height over the face [m]:
-the three schools of fill."""
+the three schools of fill, and a kicker that the key lights."""
 UNDER_CHIN = (0.0, -0.8, 0.6)
 """Way from the face to a board under the chin, across, up, toward the lens."""
 
@@ -139,6 +143,8 @@ def shadow_side(asked: Asked) -> float:
 def placed(asked: Asked, panel: Panel, where: str, away: float) -> Panel:
     """A panel of the kit at one of PLACES, so far from the face; it looks at the face."""
     side, camera = shadow_side(asked), asked.photo_set.camera.place.array
+    if where == KICKER:
+        side = 1.0 if "hair_right" in _edges(asked) else -1.0
     lens = camera - asked.face
     lens = lens * [1.0, 0.0, 1.0] / max(float(np.hypot(lens[0], lens[2])), 1e-6)
     across = np.array([lens[2], 0.0, -lens[0]]) * side
@@ -156,6 +162,10 @@ def placed(asked: Asked, panel: Panel, where: str, away: float) -> Panel:
     else:
         aim = asked.face
     return replace(panel, place=point(there), aim=point(aim), holding=holding)  # type: ignore[arg-type]
+
+
+def _edges(asked: Asked) -> set[str]:
+    return {name for t in asked.wish.targets for name in t.moved} & EDGES
 
 
 def added_path(asked: Asked, panel: Panel, where: str) -> Path:
@@ -181,6 +191,8 @@ def _added(asked: Asked) -> Iterator[Path]:
         seen.add(key)
         for where in PLACES:
             if (where == "under the chin") != (panel.shape == "curved") and panel.height > 1.3:
+                continue
+            if where == KICKER and (not _edges(asked) or panel.surface == "black"):
                 continue
 
             yield added_path(asked, panel, where)
@@ -227,4 +239,4 @@ def panels(asked: Asked) -> Iterator[Path]:
         return
 
 
-__all__ = ["CARRIED", "free_panels", "panels", "placed", "shadow_side"]
+__all__ = ["CARRIED", "SCHOOLS", "free_panels", "panels", "placed", "shadow_side"]

@@ -28,7 +28,7 @@ class Requests:
     """Asks a server as one tab does."""
 
     def __init__(self, server: Server, demo: int = 1, viewer: str = "bench"):
-        self.server, self.turn, self.viewer = server, 0, viewer
+        self.server, self.turn, self.viewer, self.wished = server, 0, viewer, 0
         self.set = json.loads(write_set_file(demo_file(demo)))["set"]
 
     def post(self, path: str, body: dict) -> float:
@@ -72,7 +72,8 @@ class Requests:
             photo_set = deepcopy(self.set)
             move_light(photo_set, i + 1)
             self.picture(photo_set, "settled")
-            asked = {"set": photo_set, "targets": [{"surface": surface, "text": text}], "number": i + 1}
+            self.wished += 1
+            asked = {"set": photo_set, "targets": [{"surface": surface, "text": text}], "number": self.wished}
             raw = json.dumps(asked | {"viewer": self.viewer}).encode()
             request = urllib.request.Request(
                 self.server.address + "/api/wish", raw, {"Content-Type": "application/json"}

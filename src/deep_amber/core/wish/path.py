@@ -41,6 +41,8 @@ class Path:
     """Index of the one light whose light it changes; None for what changes that of all."""
     panel: int | None = None
     """Index of a panel that stays in and is moved or changed."""
+    throws: bool | None = None
+    """Of a board or cover: True where it can add light on the sitter, False where it can take it; None for what does both."""
 
 
 @dataclass(frozen=True, eq=False)

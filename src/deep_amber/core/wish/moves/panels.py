@@ -177,7 +177,8 @@ def added_path(asked: Asked, panel: Panel, where: str) -> Path:
     def acts(t: float) -> tuple[Act, ...]:
         return (Act("wish.panel_added", {"away_m": AWAYS[0] - t}, {"panel": panel.name, "where": where}),)
 
-    return Path("panel added", IN_HAND + 0.5, at, acts, tuple(AWAYS[0] - a for a in AWAYS), 0.01)
+    throws = panel.surface != "black"
+    return Path("panel added", IN_HAND + 0.5, at, acts, tuple(AWAYS[0] - a for a in AWAYS), 0.01, throws=throws)
 
 
 def _added(asked: Asked) -> Iterator[Path]:

@@ -25,4 +25,5 @@ def covered(asked: Asked) -> Iterator[Path]:
                     lambda t, made=made: made,  # type: ignore[misc]
                     lambda t, act=act: (act,),  # type: ignore[misc]
                     (0.0,),
+                    throws=surface.reflectance > now,
                 )

@@ -109,8 +109,8 @@ function Bench() {
           <Sheet />
           {picking && <Picker />}
         </div>
-        <div className="ladder-box" ref={ladder}>
-          {ladderBox.width > 0 && <Ladder {...ladderBox} />}
+        <div className="ladder-box">
+          <div ref={ladder}>{ladderBox.width > 0 && <Ladder {...ladderBox} />}</div>
           <ToAims />
         </div>
       </div>

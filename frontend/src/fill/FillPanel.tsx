@@ -94,7 +94,7 @@ function OneSchool({ school, stale }: { school: School; stale: boolean }) {
         <b>{school.where}</b>
         {school.picture && (
           <span className="figures">
-            {school.there || school.where.startsWith("by ") ? school.away : `nearest, ${school.away}`}{" "}
+            {school.there || school.where.startsWith("by ") ? school.away : `${school.away}, nearest`}{" "}
             <span className="got">{school.ratio.toFixed(1)} : 1</span>
           </span>
         )}

@@ -42,6 +42,12 @@ class Instruments(WebTest):
         self.assertEqual({p["side"] for p in made["places"]}, {-1, 1})
         self.assertEqual(self.asked("rim", 1)["spills"], {})
 
+    def test_white_is_weighed_three_ways_with_words_where_one_is_not_there(self):
+        ways = self.asked("white", 1)["ways"]
+        self.assertEqual([k["name"] for k in ways], ["the key alone", "one light", "two crossed"])
+        self.assertRegex(ways[1]["answer"]["text"], "^Add the .* as background light, at 1/")
+        self.assertEqual((ways[0]["answer"], ways[0]["output"]), (None, ""))
+
     def test_the_background_s_map_is_as_the_ladder_has_it(self):
         read, made = self.picture(4)["readings"]["surfaces"], self.asked("background", 4)
         self.assertEqual((len(made["stops"]), len(made["stops"][0])), (made["rows"], made["columns"]))

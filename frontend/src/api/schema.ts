@@ -773,6 +773,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/light/white": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Three ways to a white ground, weighed for this room: by the key alone, by one light, by two crossed. */
+        post: operations["instruments_white_white_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/begin": {
         parameters: {
             query?: never;
@@ -4131,6 +4148,30 @@ export interface components {
             /** Y */
             y: number;
         };
+        /** WhitesOut */
+        WhitesOut: {
+            /** Ways */
+            ways: components["schemas"]["WhiteOut"][];
+        };
+        /**
+         * WhiteOut
+         * @description One way to a white ground.
+         */
+        WhiteOut: {
+            /** Name */
+            name: string;
+            /** Output */
+            output: string;
+            /** Darkest */
+            darkest: number;
+            /** Lightest */
+            lightest: number;
+            /** Wrap */
+            wrap: number;
+            answer: components["schemas"]["AnswerOut"] | null;
+            /** Why Not */
+            why_not: string;
+        };
         /**
          * AskedOut
          * @description What can be answered, and what is usual.
@@ -6669,6 +6710,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroundOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    instruments_white_white_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhitesOut"];
                 };
             };
             /** @description No Content */

@@ -5,12 +5,13 @@ import { signed } from "../ladder/signed";
 import { type Ground, server } from "../server/client";
 import { Parts } from "../sheet/Parts";
 import { Findings } from "../steps/Findings";
+import { White } from "./White";
 import { pull } from "../wish/ask";
 import "../fill/fill.css";
 import "../rim/rim.css";
 import "./background.css";
 
-const TABS = ["map", "what lights it", "findings"] as const;
+const TABS = ["map", "what lights it", "white", "findings"] as const;
 const HEIGHT = 200;
 const WIDE = 250;
 
@@ -23,6 +24,8 @@ export function BackgroundPanel() {
       <div className="light-panel">
         {tab === "findings" ? (
           <Findings step="background" />
+        ) : tab === "white" ? (
+          <White />
         ) : ground && tab === "what lights it" ? (
           <Sources ground={ground} />
         ) : ground ? (

@@ -80,7 +80,34 @@ function Outline({ edge }: { edge: Edge }) {
           </g>
         );
       })}
+      <Spilt edge={edge} at={at} />
     </svg>
+  );
+}
+
+const FACE = { "camera-left cheek": -0.5, "nose tip": 0, "camera-right cheek": 0.5 } as const;
+
+/** Where lights from behind reach the face: a dot each on nose and cheeks, the larger the more of the light there is theirs. */
+function Spilt({ edge, at }: { edge: Edge; at: (p: Place) => [number, number] }) {
+  const ear = edge.places.filter((p) => p.part === "ear" || p.part === "jaw").map(at);
+  const spills = Object.entries(edge.spills);
+  if (!ear.length || !spills.length) {
+    return null;
+  }
+  const xs = ear.map(([x]) => x);
+  const [left, right] = [Math.min(...xs), Math.max(...xs)];
+  const y = ear.reduce((sum, k) => sum + k[1], 0) / ear.length;
+  return (
+    <g className="spilt">
+      {Object.entries(FACE).map(([where, across]) => {
+        const share = Math.max(...spills.map(([, on]) => on[where] ?? 0));
+        return share > SHOWN ? (
+          <circle key={where} cx={(left + right) / 2 + (across * (right - left)) / 1.6} cy={y} r={2 + 9 * Math.sqrt(share)}>
+            <title>{`${where}: ${(share * 100).toFixed(0)} % of the light there comes from behind`}</title>
+          </circle>
+        ) : null;
+      })}
+    </g>
   );
 }
 

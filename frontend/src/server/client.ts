@@ -35,6 +35,7 @@ export type WishAnswer = Schemas["WishAnswerOut"];
 export type Fill = Schemas["FillOut"];
 export type School = Schemas["SchoolOut"];
 export type Edge = Schemas["EdgeOut"];
+export type Whites = Schemas["WhitesOut"];
 export type Ground = Schemas["GroundOut"];
 export type Idea = Schemas["IdeaOut"];
 

@@ -92,3 +92,23 @@ class GroundOut(Out):
     spots: list[SpotOut]
     gap: str
     """Between boards at the sitter that the frame just does not see, in words."""
+
+
+class WhiteOut(Out):
+    """One way to a white ground."""
+
+    name: str
+    output: str
+    """In words; empty for the key alone."""
+    darkest: float
+    """Over clipping; under zero it stays grey [stops]."""
+    lightest: float
+    wrap: float
+    """Stops that it adds to the hair's edges."""
+    answer: AnswerOut | None
+    why_not: str
+    """In words; empty where it can be done."""
+
+
+class WhitesOut(Out):
+    ways: list[WhiteOut]

@@ -5,6 +5,7 @@ import math
 import numpy as np
 from flask import Response, current_app
 
+from ..core.answer import Answer
 from ..core.backdrop.ground import ground_of
 from ..core.backdrop.sources import sources_of, wrap_of
 from ..core.backdrop.spot import spot_of
@@ -19,7 +20,7 @@ from ..core.geometry.projected import projected
 from ..core.model import Set
 from ..core.pattern.eye_view import FACE, face_set
 from ..core.presenting.say import Say
-from ..core.presenting.wishes import wish_text
+from ..core.presenting.wishes import NO_WHITE, wish_text
 from ..core.rim.edge import edge_of, from_behind
 from ..core.rim.spill import spill_of
 from ..core.rim.warmth import warmth
@@ -29,10 +30,11 @@ from ..core.simulation.readings import readings_of
 from ..core.simulation.stages import Stages
 from ..core.srgb import code_value
 from ..core.units import output_text
+from ..core.wish.white import WhiteWay, white_ways
 from ..store.kit import open_kit
 from .answers import answer
-from .instrument_schemas import EdgeOut, FillIn, FillOut, GroundOut, SchoolOut, SpotOut
-from .key import small_picture
+from .instrument_schemas import EdgeOut, FillIn, FillOut, GroundOut, SchoolOut, SpotOut, WhiteOut, WhitesOut
+from .key import small_picture, support_of_kit
 from .key_schemas import KeyIn
 from .pictures import PictureDesk
 from .routes import Routes
@@ -47,20 +49,22 @@ def _desk() -> PictureDesk:
     return current_app.extensions["pictures"]
 
 
+def _told(made: Answer, feet: bool) -> AnswerOut:
+    return AnswerOut(
+        text=wish_text(made, feet), set=made.photo_set, effort=made.effort, share=1.0, moves="else", note=""
+    )
+
+
 def _lamp(made: ByLamp, photo_set: Set, stages: Stages, memory: Memory, feet: bool) -> SchoolOut:
     light = next(k for k in photo_set.lights if k.name == made.light)
     shown = made.answer.photo_set if made.answer else photo_set
-    told = None
-    if made.answer:
-        told = AnswerOut(text=wish_text(made.answer, feet), set=shown, effort=made.answer.effort, share=1.0, moves="else",
-                         note="")  # fmt: skip
     return SchoolOut(
         where=f"by the {made.light}",
         away=output_text(made.output, light.source.scale, float(getattr(light.source, "energy", 0.0))),
         ratio=made.ratio,
         there=made.there,
         picture=small_picture(face_set(shown, stages.mesh), FACE, memory, stages.go_on),
-        answer=told,
+        answer=_told(made.answer, feet) if made.answer else None,
     )
 
 
@@ -68,15 +72,13 @@ def _school(made: School, stages: Stages, memory: Memory, feet: bool) -> SchoolO
     if made.answer is None:
         return SchoolOut(where=made.where, away="", ratio=0.0, there=False, picture="", answer=None)
     photo_set = made.answer.photo_set
-    told = AnswerOut(text=wish_text(made.answer, feet), set=photo_set, effort=made.answer.effort, share=1.0, moves="else",
-                     note="")  # fmt: skip
     return SchoolOut(
         where=made.where,
         away=Say(feet).length(made.away),
         ratio=made.ratio,
         there=made.there,
         picture=small_picture(face_set(photo_set, stages.mesh), FACE, memory, stages.go_on),
-        answer=told,
+        answer=_told(made.answer, feet),
     )
 
 
@@ -178,3 +180,28 @@ def background(body: KeyIn) -> Response:
             gap=gap,
         )
     )
+
+
+def _white(made: WhiteWay, feet: bool) -> WhiteOut:
+    output = ""
+    if made.output is not None and made.answer is not None:
+        source = made.answer.photo_set.lights[-1].source
+        output = output_text(made.output, source.scale, float(getattr(source, "energy", 0.0)))
+    return WhiteOut(
+        name=made.name,
+        output=output,
+        darkest=made.darkest,
+        lightest=made.lightest,
+        wrap=made.wrap,
+        answer=_told(made.answer, feet) if made.answer else None,
+        why_not=NO_WHITE[made.why_not],
+    )
+
+
+@instruments.post("/white", responses={"200": WhitesOut, "204": None})
+def white(body: KeyIn) -> Response:
+    """Three ways to a white ground, weighed for this room: by the key alone, by one light, by two crossed."""
+    photo_set, kit = sound(body.set), open_kit(current_app.extensions["sessions"]).kit
+    with _desk().aside(photo_set, body.viewer, body.turn) as stages:
+        ways = [_white(k, body.feet) for k in white_ways(stages, kit, support_of_kit())]
+    return answer(WhitesOut(ways=ways))

@@ -122,14 +122,15 @@ def act_text(act: Act, feet: bool) -> str:
 def wish_phrases(answer: Answer, feet: bool = False) -> list[str]:
     """What an answer does, an act each; a light that comes new is set by its output in the same breath."""
     phrases: list[str] = []
-    added: dict[str, int] = {}
+    added: list[tuple[str, int]] = []  # role and phrase of each new light that has no output yet
     for act in answer.acts:
-        own = next((n for role, n in added.items() if act.named.get("light", "").startswith(role)), None)
+        own = next((k for k in added if act.named.get("light", "").startswith(k[0])), None)
         if own is not None and act.code == "wish.output":
-            phrases[own] += f", at {_output(act.figures['to_stops'], act)}"
+            phrases[own[1]] += f", at {_output(act.figures['to_stops'], act)}"
+            added.remove(own)
             continue
         if act.code == "wish.light_added":
-            added[act.named["role"]] = len(phrases)
+            added.append((act.named["role"], len(phrases)))
         phrases.append(act_text(act, feet))
     return phrases
 
@@ -219,6 +220,12 @@ def possible_texts(why: Cannot, feet: bool = False) -> list[str]:
     return [act_text(a, feet) for a in why.possible]
 
 
+NO_WHITE = {
+    "": "",
+    "kit": "no more flash heads in the kit",
+    "room": "no place for it that is free and out of the picture",
+}
+"""Why a way to a white ground is not there."""
 WHY = {
     "output": "only this light's share there changes",
     "switch": "its whole share there goes or comes",

@@ -87,6 +87,9 @@ ACTS: dict[str, ActWords] = {
     ),
     "wish.modifier": lambda a, _: f"put the {a.named['modifier']} on the {a.named['light']}",
     "wish.light_added": _added,
+    "wish.bulb_behind": lambda a, say: (
+        f"add the {a.named['light']} bare behind the head, {say.length(a.figures['away_m'])} from the face"
+    ),
     "wish.cover": lambda a, _: (
         f"hang {a.named['cover']} on the {SURFACE_LABELS[a.named['surface']]}"
         if a.named["surface"] != "floor"
@@ -129,7 +132,7 @@ def wish_phrases(answer: Answer, feet: bool = False) -> list[str]:
             phrases[own[1]] += f", at {_output(act.figures['to_stops'], act)}"
             added.remove(own)
             continue
-        if act.code == "wish.light_added":
+        if act.code in ("wish.light_added", "wish.bulb_behind"):
             added.append((act.named["role"], len(phrases)))
         phrases.append(act_text(act, feet))
     return phrases
@@ -248,6 +251,7 @@ WHY = {
     "modifier": "it spreads its light otherwise",
     "ground": "the lights keep their distance to the face and change it to the backdrop",
     "light added": "a light of its own leaves the rest alone",
+    "bulb behind": "the head hides it, and its light runs round both edges",
     "covered": "the room throws light back from there",
     "plan": "outputs first, then the cheapest move for the band that is missed, and the outputs again",
 }

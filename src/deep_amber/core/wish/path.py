@@ -17,7 +17,7 @@ from .state import ByLight
 
 Kind = Literal[
     "output", "switch", "shutter", "flash follows", "aim", "roll", "grid", "doors", "grey gel", "panel out", "panel surface", "panel moved", "panel turned",
-    "panel added", "flag", "distance", "round", "height", "modifier", "ground", "light added", "covered",
+    "panel added", "flag", "distance", "round", "height", "modifier", "ground", "light added", "bulb behind", "covered",
 ]  # fmt: skip
 """What is moved; of one kind one answer is enough."""
 KNOB, NUDGE, IN_HAND, CARRIED, NEW_STAND, ROOM_CHANGED = 1.0, 2.0, 3.0, 4.0, 5.0, 6.0

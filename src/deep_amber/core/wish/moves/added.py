@@ -3,14 +3,18 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
+import numpy as np
+
 from ...answer import Act
 from ...editing.adding import MOST, add_light, swap_modifier
+from ...gear.modifiers import Bare
 from ...kit.owned import ModifierItem, SourceItem
 from ...model.light import Grid, Light, Role
 from ...model.set import Set, with_light
 from ...problem import NotAccepted
 from ...rules.fitting import modifiers_for, takes_grid
-from ..path import IN_HAND, NEW_STAND, Asked, Path
+from ..kept import EDGES
+from ..path import IN_HAND, NEW_STAND, Asked, Path, point
 from .panels import shadow_side
 
 ROLES: dict[Role, tuple[str, ...]] = {
@@ -21,6 +25,7 @@ ROLES: dict[Role, tuple[str, ...]] = {
 """Kinds of modifier that go with a role, the likeliest first."""
 GRID: Grid = 20  # degrees, on the bowl of a rim, which must not spill
 MODIFIERS_TRIED = 5
+BEHIND = (0.45, 0.7)  # [m] from the face to a bare bulb behind the head
 
 
 def free_sources(asked: Asked) -> list[SourceItem]:
@@ -84,6 +89,31 @@ def _placed(asked: Asked, role: Role, source: SourceItem, item: ModifierItem | N
     return with_light(made, k, light)
 
 
+def _behind(asked: Asked) -> Iterator[Path]:
+    """A bare flash behind the head, hidden by it: both edges at once."""
+    moved = {name for t in asked.wish.targets for name in t.moved}
+    sources = [k for k in free_sources(asked) if k.source.is_flash and "bare" in modifiers_for(k.source)]
+    if not moved & EDGES or not sources:
+        return
+    source, lens = sources[-1], asked.photo_set.camera.place.array  # the weakest is strong enough there
+    way = (asked.face - lens) / float(np.linalg.norm(asked.face - lens))
+
+    def at(t: float) -> Set | None:
+        made = _placed(asked, "rim", source, None)
+        if made is None:
+            return None
+        light = made.lights[-1]
+        there = asked.face + way * BEHIND[int(t)]
+        bare = replace(light, modifier=Bare(), grid=0, place=point(there), aim=point(asked.face))
+        return with_light(made, len(made.lights) - 1, bare)
+
+    def acts(t: float) -> tuple[Act, ...]:
+        named = {"light": source.name, "role": "rim"}
+        return (Act("wish.bulb_behind", {"away_m": BEHIND[int(t)]}, named),)
+
+    yield Path("bulb behind", NEW_STAND + 0.3, at, acts, (0.0, 1.0), free=len(asked.photo_set.lights))
+
+
 def _goes(item: ModifierItem, role: Role) -> tuple[int, bool]:
     """How well a modifier goes with a role, the least best: by its kind, for a rim one with a grid first."""
     return ROLES[role].index(item.modifier.kind), role == "rim" and not getattr(item.modifier, "fabric_grid", 0.0)
@@ -96,6 +126,7 @@ def added(asked: Asked) -> Iterator[Path]:
             yield from _swapped(asked, k, light)
     if len(asked.photo_set.lights) >= MOST:
         return
+    yield from _behind(asked)
     for role in _wanted_roles(asked):
         for source in free_sources(asked)[:2]:
             kinds, free = ROLES[role], free_modifiers(asked)

@@ -132,7 +132,11 @@ class Search:
         if not may_be(self.cautions, photo_set, self.mesh, self.support):
             return None
         made = replace(self.stages, photo_set=photo_set, found={})
-        return by_light(made, self.wish.with_ground)
+        return by_light(made, self.wish.with_ground, self._same(photo_set))
+
+    def _same(self, photo_set: Set) -> ByLight | None:
+        """The shares of the set as it stands, where only panels differ: a light on the ground, or off, does not feel them."""
+        return self.shares if replace(photo_set, panels=self.stages.photo_set.panels) == self.stages.photo_set else None
 
     def _read_anew(self, photo_set: Set, with_ground: bool) -> State:
         return state_of(self._fine(photo_set), with_ground)

@@ -15,6 +15,7 @@ from .target import Tones, to_go
 
 LITTLE = 0.06  # of what is to go, that a path must do by its second sample to be gone on with
 REFINED = 3  # places tried between two samples
+HALF_HELD = 0.3  # stops over what is kept, up to which a sample still points the way
 NONE = 1e-6
 
 
@@ -80,6 +81,8 @@ class _Walk:
     def __init__(self, ground: Ground, path: Path):
         self.ground, self.path = ground, path
         self.result = Result(path)
+        self.least = np.inf
+        """Stops that are missed at the last sample, with an output turned beside where that may be."""
 
     def seen(self, t: float) -> float | None:
         """What is to go with it changed by so much; None where that cannot be."""
@@ -87,6 +90,7 @@ class _Walk:
         shares = self.ground.look(made) if made is not None else None
         if made is None or shares is None:
             return None
+        self.least = np.inf
         tones = _plain(shares, self.ground.shift)
         missed = float(off(self.ground.wish, tones))
         breaks = float(markers_broken(self.ground.wish, self.ground.before, tones))
@@ -121,6 +125,8 @@ class _Walk:
 
     def _note(self, made: Candidate) -> None:
         r = self.result
+        if made.breaks <= HALF_HELD:
+            self.least = min(self.least, made.missed)
         if made.fits and (r.best is None or made.effort < r.best.effort - NONE):
             r.best = made
         if r.nearest is None or (made.breaks, made.missed) < (r.nearest.breaks, r.nearest.missed):
@@ -154,8 +160,11 @@ def solve(ground: Ground, path: Path) -> Result:
         if path.fine and np.sign(now) != np.sign(go):
             _between(walk, at, t, go, now)
             break
-        if path.fine and n == 1 and abs(before) - abs(now) < LITTLE * abs(before) and not walk.result.best:
-            break
+        if path.fine and not walk.result.best:
+            nearer = abs(before) - min(abs(now), walk.least)
+            away = n == 0 and nearer < -NONE and not (ground.with_output and path.light is not None)
+            if away or (n == 1 and nearer < LITTLE * abs(before)):
+                break
         at, go = t, now
     return walk.result
 

@@ -89,12 +89,23 @@ SENSED = (
 """Surfaces of ByLight, in order."""
 
 
-def by_light(stages: Stages, with_ground: bool = False) -> ByLight:
-    """Each light's share of what a set shows. Light is linear: at other outputs these add up otherwise."""
+def by_light(stages: Stages, with_ground: bool = False, same: ByLight | None = None) -> ByLight:
+    """Each light's share of what a set shows. Light is linear: at other outputs these add up otherwise.
+
+    Parameters
+    ----------
+    same : what holds still for lights of the ground and lights that are off, in a set where only panels by the sitter differ
+    """
     values, lux, ground = [], [], []
     lights = stages.photo_set.lights
     switched_on = stages.once("lights switched on", lambda: tuple(k if k.on else replace(k, on=True) for k in lights))
-    for light in switched_on:
+    for k, light in enumerate(switched_on):
+        if same is not None and (light.role == "background" or not lights[k].on):
+            values.append(list(same.values[k]))
+            lux.append(list(same.lux[k]))
+            if with_ground:
+                ground.append(same.ground[k])
+            continue
         shown = surface_values(stages, (light,))
         values.append([shown.value[name] for name in SENSED])
         lux.append([shown.lux[name] for name in ("cheek_left", "cheek_right", "under_nose", "under_chin")])

@@ -1,5 +1,8 @@
 """Fill, Rim and Background through the API: their figures are the picture's, nonsense is refused at its field."""
 
+import json
+
+from tests.sets import DEMO
 from tests.web.client import WebTest
 
 
@@ -43,6 +46,11 @@ class Instruments(WebTest):
         self.assertEqual(self.asked("rim", 1)["spills"], {})
 
     def test_white_is_weighed_three_ways_with_words_where_one_is_not_there(self):
+        self.assertEqual(
+            [k["why_not"][:13] for k in self.asked("white", 1)["ways"]], ["", "no more flash", "no more flash"]
+        )
+        kit = json.loads((DEMO / "kit.json").read_text())["kit"]
+        self.assertEqual(self.client.put("/api/kit", json={"based_on": 0, "kit": kit}).status_code, 200)
         ways = self.asked("white", 1)["ways"]
         self.assertEqual([k["name"] for k in ways], ["the key alone", "one light", "two crossed"])
         self.assertRegex(ways[1]["answer"]["text"], "^Add the .* as background light, at 1/")

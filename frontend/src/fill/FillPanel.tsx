@@ -86,7 +86,10 @@ function OneSchool({ school, stale }: { school: School; stale: boolean }) {
       className={`plain school${school.there ? "" : " short"}${stale ? " stale" : ""}`}
       aria-pressed={previewed}
       disabled={!answer}
-      title={answer?.text ?? (school.picture ? "As it stands" : "There is no place for it")}
+      title={
+        (answer ? [answer.text, answer.note].filter(Boolean).join("; then ") : null) ??
+        (school.picture ? "As it stands" : "There is no place for it")
+      }
       onClick={() => answer && preview(answer)}
     >
       {school.picture ? <img src={school.picture} alt="" draggable={false} /> : <span className="no-place">no place here</span>}

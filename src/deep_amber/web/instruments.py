@@ -20,7 +20,7 @@ from ..core.geometry.projected import projected
 from ..core.model import Set
 from ..core.pattern.eye_view import FACE, face_set
 from ..core.presenting.say import Say
-from ..core.presenting.wishes import NO_WHITE, wish_text
+from ..core.presenting.wishes import NO_WHITE, changes_text, wish_text
 from ..core.rim.edge import edge_of, from_behind
 from ..core.rim.spill import spill_of
 from ..core.rim.warmth import warmth
@@ -30,6 +30,7 @@ from ..core.simulation.readings import readings_of
 from ..core.simulation.stages import Stages
 from ..core.srgb import code_value
 from ..core.units import output_text
+from ..core.wish.search import SHOWN
 from ..core.wish.white import WhiteWay, white_ways
 from ..store.kit import open_kit
 from .answers import answer
@@ -49,10 +50,9 @@ def _desk() -> PictureDesk:
     return current_app.extensions["pictures"]
 
 
-def _told(made: Answer, feet: bool) -> AnswerOut:
-    return AnswerOut(
-        text=wish_text(made, feet), set=made.photo_set, effort=made.effort, share=1.0, moves="else", note=""
-    )
+def _told(made: Answer, feet: bool, note: str = "") -> AnswerOut:
+    text = wish_text(made, feet)
+    return AnswerOut(text=text, set=made.photo_set, effort=made.effort, share=1.0, moves="else", note=note)
 
 
 def _lamp(made: ByLamp, photo_set: Set, stages: Stages, memory: Memory, feet: bool) -> SchoolOut:
@@ -78,7 +78,7 @@ def _school(made: School, stages: Stages, memory: Memory, feet: bool) -> SchoolO
         ratio=made.ratio,
         there=made.there,
         picture=small_picture(face_set(photo_set, stages.mesh), FACE, memory, stages.go_on),
-        answer=_told(made.answer, feet),
+        answer=_told(made.answer, feet, changes_text({"lit_cheek": made.lit}) if abs(made.lit) >= SHOWN else ""),
     )
 
 

@@ -43,6 +43,8 @@ class School:
     """Whether it comes to the wanted ratio."""
     answer: Answer | None
     """What to do; None where it cannot stand there."""
+    lit: float = 0.0
+    """Stops by which the lit cheek changes against the set as it stands."""
 
 
 @dataclass(frozen=True)
@@ -107,6 +109,8 @@ def schools_of(stages: Stages, kit: Kit, ratio: float) -> list[School]:
         return []
     made = []
     before, effort = _taken_out(stages.photo_set)
+    now = by_light(stages)
+    lit = float(tones_at(now, now.on.astype(float)[None]).one(0).stops["lit_cheek"])
     cautions = cautions_of(asked.photo_set, stages.mesh, kit)
     for where in SCHOOLS:
         found = solve(ground, added_path(asked, _board(asked, where), where))
@@ -117,7 +121,7 @@ def schools_of(stages: Stages, kit: Kit, ratio: float) -> list[School]:
         away = best.acts[0].figures["away_m"]
         got = 2.0**best.tones.ratio
         answer = Answer((*before, *best.acts), best.photo_set, effort + best.effort)
-        made.append(School(where, away, got, best.missed <= NEAR, answer))
+        made.append(School(where, away, got, best.missed <= NEAR, answer, best.tones.stops["lit_cheek"] - lit))
     return made
 
 

@@ -206,7 +206,7 @@ def cannot_text(progress: Progress, targets: tuple[Target, ...], feet: bool = Fa
     nearest, why = progress.nearest, progress.cannot
     name = targets[0].moved[0]
     tones = nearest.tones if nearest is not None else progress.before.tones
-    how = f" ({listed([act_text(a, feet) for a in nearest.acts])})" if nearest is not None else ""
+    how = f" ({listed(wish_phrases(Answer(nearest.acts, nearest.photo_set), feet))})" if nearest is not None else ""
     if nearest is None:
         said = f"Nothing at hand brings it nearer than {stops_text(tones.stops[name])} and leaves the rest as it is."
     elif targets[0].measure == "clips":

@@ -195,7 +195,7 @@ class Plan:
     def _move(self) -> bool:
         """The first move that brings a band and is taken; whether there was one."""
         for wish in self._wishes():
-            search = Search(self._stages(), wish, self.kit, self.support, self._finely)
+            search = Search(self._stages(), wish, self.kit, self.support, self._finely, reasons=False)
             last = None
             for last in search.run():
                 if last.answers:

@@ -95,15 +95,16 @@ class Search:
         support: Support = ANYWHERE,
         finely: Memory | None = None,
         at_rest: AtRest | None = None,
+        reasons: bool = True,
     ):
         """
         Parameters
         ----------
-        stages : of the set, at quality SOUGHT
+        stages : of the set, at quality SOUGHT; reasons : why nothing does it is sought too
         finely : what settled readings were kept in before
         at_rest : reads a set whose light was computed for a settled picture already, at other outputs; else it is read anew
         """
-        self.wish, self.stages, self.kit, self.support = wish, stages, kit, support
+        self.wish, self.stages, self.kit, self.support, self.reasons = wish, stages, kit, support, reasons
         self._finely = finely if finely is not None else Memory()
         self._at_rest: AtRest = at_rest or (lambda made, ground: state_of(self._fine(made), ground))
         self.before = self._at_rest(stages.photo_set, wish.with_ground)
@@ -123,13 +124,9 @@ class Search:
         s = self.stages
         return Stages(photo_set, s.mesh, self._finely, oriented(SETTLED, photo_set.camera), s.go_on)
 
-    @property
-    def mesh(self) -> SitterMesh:
-        return self.stages.mesh
-
     def _look(self, photo_set: Set) -> ByLight | None:
         self.stages.go_on()
-        if not may_be(self.cautions, photo_set, self.mesh, self.support):
+        if not may_be(self.cautions, photo_set, self.stages.mesh, self.support):
             return None
         made = replace(self.stages, photo_set=photo_set, found={})
         return by_light(made, self.wish.with_ground, self._same(photo_set))
@@ -144,7 +141,7 @@ class Search:
     def _read(self, made: Candidate | Turned) -> WishAnswer | None:
         """The candidate as the meter reads it; None where it is not safe or misses the wish then."""
         self.stages.go_on()
-        if not is_safe(self.cautions, made.photo_set, self.mesh, self.support, self.kit):
+        if not is_safe(self.cautions, made.photo_set, self.stages.mesh, self.support, self.kit):
             return None
         read = self._at_rest if isinstance(made, Turned) else self._read_anew
         state = read(made.photo_set, self.wish.with_ground)
@@ -237,6 +234,9 @@ class Search:
         yield self._progress(0.9)
         by_miss = sorted(self.near.values(), key=lambda k: (k.breaks, k.missed))
         self.nearest = next((read for k in by_miss[:NEAR_READ] if (read := self._as_read(k)) is not None), None)
+        if not self.reasons:
+            yield self._progress(1.0)
+            return
         yield self._progress(1.0, self._breaking(results), cannot(self.asked, solved_on))
 
     def _needless(self, path: Path) -> bool:
@@ -275,7 +275,7 @@ class Search:
         before = float(off(self.wish, self.before.tones))
         if made is None or made.breaks > 0 or made.missed > before - SHOWN:
             return None
-        if not is_safe(self.cautions, made.photo_set, self.mesh, self.support, self.kit):
+        if not is_safe(self.cautions, made.photo_set, self.stages.mesh, self.support, self.kit):
             return None
         state = state_of(self._fine(made.photo_set), self.wish.with_ground)
         missed = float(off(self.wish, state.tones))

@@ -29,6 +29,7 @@ MUCH = 0.3  # of the light on a dark ground that one light puts there, from whic
 MEET = (
     0.35  # stops between a plane and the ground beside it under which they meet (assumption: a third of a stop is seen)
 )
+CHECKERED = 0.5  # stops across the ground from which it is lit against the face (assumption)
 VEILS = 0.2  # stops in the blacks, twice what is just seen (assumption)
 APART = 1.0  # stops by which they are parted
 
@@ -124,6 +125,11 @@ def _planes(stages: Stages, read: Readings) -> Iterator[Finding]:
     cheek = read.surfaces["shadow_cheek"]
     beside = "backdrop_left" if cheek.side == "camera-left" else "backdrop_right"
     gap = cheek.stops - read.surfaces[beside].stops
+    other = "backdrop_right" if beside == "backdrop_left" else "backdrop_left"
+    across = read.surfaces[beside].stops - read.surfaces[other].stops
+    on_lit = read.surfaces["lit_cheek"].stops - read.surfaces[other].stops
+    if across >= CHECKERED and gap < 0 < on_lit:
+        yield Finding("background.checkered", "note", {"across_stops": across}, {"side": cheek.side})
     if abs(gap) >= MEET:
         return
     way = np.sign(gap) if abs(gap) > 0.05 else 1.0

@@ -41,6 +41,10 @@ FINDINGS: dict[str, Sentence] = {
     "background.spot": lambda f, say: (
         f"The {f.named['light']} draws a spot of {say.length(f.figures['diameter_m'])}, measured where it falls to half."
     ),
+    "background.checkered": lambda f, _: (
+        f"The backdrop is {stops(f.figures['across_stops'])} lighter behind the shadow side, on {f.named['side']}, than "
+        "behind the lit one: light stands on dark and dark on light, on both sides of the face."
+    ),
     "background.meets": _meets,
     "background.veil": lambda f, _: (
         f"What is bright in the frame veils the picture: blacks {stops(f.figures['blacks_stops'])} lighter, "

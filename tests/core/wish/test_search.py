@@ -72,6 +72,16 @@ class Outputs(unittest.TestCase):
         now = read(photo_set, mesh_of(photo_set), SETTLED).surfaces["backdrop_middle"].stops
         self.assertTrue(granted(photo_set, ("backdrop_middle", f"{now:.2f}")).here)
 
+    def test_a_set_that_is_nearly_there_is_brought_nearer_or_nothing_is_offered(self):
+        """The one light cannot change the ratio by its output, however near the set is."""
+        photo_set = demo_file(1).set
+        now = read(photo_set, mesh_of(photo_set), SETTLED).ratio_stops
+        last = granted(photo_set, ("ratio", f"{2 ** (now + 0.14):.3f}"), kit=demo_kit())
+        self.assertTrue(last.answers)
+        for k in last.answers:
+            self.assertLess(k.missed, 0.14 - 0.04)
+            self.assertNotEqual([a.code for a in k.answer.acts], ["wish.output"])
+
     def test_everything_a_stop_darker_is_the_camera_s_or_the_one_light_s(self):
         last = granted(demo_file(1).set, ("lit_cheek", "-1"))
         self.assertIn(last.answers[0].answer.acts[0].code, ("wish.output", "wish.aperture"))

@@ -34,6 +34,7 @@ from .state import ByLight, State, by_light, state_of, tones_at
 
 MOST = 6  # answers
 SHOWN = 0.1  # stops of a change that is told
+GAINED = 0.05  # stops that an answer must gain where the set is nearly there already
 FAMILIES: tuple[Callable[[Asked], Iterator[Path]], ...] = (at_light, carried, panels, added, ground, covered)
 PAIRS_FROM = 0.8  # of the progress that single moves take
 ENOUGH_PAIRS, MOST_BREAKING, NEAR_READ = 2, 2, 4
@@ -108,6 +109,7 @@ class Search:
         self._finely = finely if finely is not None else Memory()
         self._at_rest: AtRest = at_rest or (lambda made, ground: state_of(self._fine(made), ground))
         self.before = self._at_rest(stages.photo_set, wish.with_ground)
+        self.missed = float(off(wish, self.before.tones))
         self.shares = by_light(stages, wish.with_ground)
         sketch = tones_at(self.shares, self.shares.on.astype(float)[None]).one(0)
         self.shift = self.before.tones.less(sketch)
@@ -146,7 +148,7 @@ class Search:
         read = self._at_rest if isinstance(made, Turned) else self._read_anew
         state = read(made.photo_set, self.wish.with_ground)
         missed = float(off(self.wish, state.tones))
-        if missed > REACHED:
+        if missed > min(REACHED, self.missed - GAINED):
             return None
         moved = {name for t in self.wish.targets for name in t.moved}
         now = self.before.tones.stops
@@ -201,7 +203,7 @@ class Search:
             if not any(o.answer.effort < k.answer.effort and o.effects < k.effects for o in self.found)
         )
         answers = sorted(best, key=lambda k: k.order)[:MOST]
-        here = float(off(self.wish, self.before.tones)) <= THERE
+        here = self.missed <= THERE
         return Progress(done, tuple(answers), self.before, here, None if answers else self.nearest, breaking, why)
 
     def _paths(self, asked: Asked) -> list[Path]:
@@ -216,8 +218,7 @@ class Search:
 
     def run(self) -> Iterator[Progress]:
         """The answers as they are found: outputs at once, then the dearer moves in turn, two together where none does."""
-        missed = float(off(self.wish, self.before.tones))
-        if missed <= THERE:
+        if self.missed <= THERE:
             yield self._progress(1.0)
             return
         self.knobs()
@@ -227,7 +228,7 @@ class Search:
         results: list[Result] = []
         yield from self._one_by_one(solved_on, results)
         if not self.found:
-            yield from self._two_by_two(solved_on, results, missed)
+            yield from self._two_by_two(solved_on, results)
         if self.found:
             yield self._progress(1.0)
             return
@@ -262,9 +263,9 @@ class Search:
                 told = len(self.found)
                 yield self._progress(PAIRS_FROM * (n + 1) / len(paths))
 
-    def _two_by_two(self, solved_on: Ground, results: list[Result], missed: float) -> Iterator[Progress]:
+    def _two_by_two(self, solved_on: Ground, results: list[Result]) -> Iterator[Progress]:
         plainly = replace(solved_on, with_output=False)
-        for made in pairs(self.asked, plainly, results, missed, self._after):
+        for made in pairs(self.asked, plainly, results, self.missed, self._after):
             if self._offer(made):
                 yield self._progress(PAIRS_FROM)
             if len(self.found) >= ENOUGH_PAIRS:
@@ -272,14 +273,13 @@ class Search:
 
     def _as_read(self, made: Candidate | None) -> Candidate | None:
         """What came nearest, as the meter reads it; None where it is not safe, or no nearer than the set is now."""
-        before = float(off(self.wish, self.before.tones))
-        if made is None or made.breaks > 0 or made.missed > before - SHOWN:
+        if made is None or made.breaks > 0 or made.missed > self.missed - SHOWN:
             return None
         if not is_safe(self.cautions, made.photo_set, self.stages.mesh, self.support, self.kit):
             return None
         state = state_of(self._fine(made.photo_set), self.wish.with_ground)
         missed = float(off(self.wish, state.tones))
-        held = not broken(self.wish, self.before, state) and missed < before - SHOWN
+        held = not broken(self.wish, self.before, state) and missed < self.missed - SHOWN
         return replace(made, tones=state.tones, missed=missed) if held else None
 
     def _breaking(self, results: list[Result]) -> tuple[WishAnswer, ...]:

@@ -4085,6 +4085,8 @@ export interface components {
             stops: number;
             /** Behind */
             behind: number;
+            /** Drawn */
+            drawn: boolean;
         };
         /** Warmth */
         Warmth: {

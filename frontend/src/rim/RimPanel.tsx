@@ -56,9 +56,8 @@ function Outline({ edge }: { edge: Edge }) {
           <g key={side}>
             {own.slice(1).map((p, i) => {
               const before = own[i];
-              const drawn = p.behind > p.stops - 1;
               const [[x1, y1], [x2, y2]] = [at(before ?? p), at(p)];
-              return <line key={p.y} x1={x1} y1={y1} x2={x2} y2={y2} className={drawn ? "drawn" : "plain"} />;
+              return <line key={p.y} x1={x1} y1={y1} x2={x2} y2={y2} className={p.drawn ? "drawn" : "plain"} />;
             })}
             {labelled(own).map((p) => {
               const [x, y] = at(p);

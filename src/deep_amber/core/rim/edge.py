@@ -24,6 +24,7 @@ OUT = 0.012  # [m] before the edge at which it is read, out of the way of strand
 OUTWARD, FORWARD = 0.97, 0.24  # way that the edge is taken to face: across the picture, and to the lens
 BAND = 0.012  # [m] of height about each step
 BELOW = 0.30  # [m] under the eyes, to which the outline goes on
+DRAWN = 1.0  # stops that lights from behind may lie under all light where they draw an edge: half of it (assumption)
 EAR, JAW, NECK = 0.02, -0.055, -0.10  # [m] over the eyes at which ear, jaw and neck end upward (assumption)
 
 
@@ -42,6 +43,8 @@ class EdgePlace:
     """What it shows, sheen included [stops from mid grey]."""
     behind: float
     """The same by lights from behind alone."""
+    drawn: bool
+    """Whether lights from behind make at least half of it."""
 
 
 def _part(height: float, cloth: bool, hair: bool) -> Part:
@@ -133,5 +136,5 @@ def edge_of(stages: Stages) -> list[EdgePlace]:
         x, y = float(at[k, 0] + 1) / 2, float(1 - at[k, 1]) / 2
         if 0 <= x <= 1 and 0 <= y <= 1:
             stops, by = (float(np.log2(max(v[k], FLOOR) / MID_GREY)) for v in (total, behind))
-            made.append(EdgePlace(int(sides[k]), part, x, y, stops, by))
+            made.append(EdgePlace(int(sides[k]), part, x, y, stops, by, by > stops - DRAWN))
     return made

@@ -6,6 +6,7 @@ from pathlib import Path
 
 import click
 
+from .expose_cli import EXPOSING
 from .formats.set_file import schema
 from .reading_cli import READING, PictureSize, fail, settled
 from .wish_cli import ask
@@ -17,7 +18,7 @@ def main() -> None:
     """Plans the light of a portrait and shows it before anything is carried."""
 
 
-for command in (*READING, ask):
+for command in (*READING, *EXPOSING, ask):
     main.add_command(command)
 
 

@@ -57,7 +57,7 @@ Said = tuple[Callable[[], str], dict[str, Any]]
 """In words, and for machines."""
 
 
-def _each(paths: tuple[Path, ...], machine: bool, look: Callable[[SetFile], Said]) -> None:
+def each(paths: tuple[Path, ...], machine: bool, look: Callable[[SetFile], Said]) -> None:
     """Looks at every file; those that cannot be read are said and end in an error after the others."""
     made, refused = [], False
     for path in paths:
@@ -138,7 +138,7 @@ def meter(
         told = asdict(readings) | {"spots": [asdict(k) for k in at]}
         return lambda: "\n".join([*_table(readings), *rows]), told
 
-    _each(set_files, as_json, look)
+    each(set_files, as_json, look)
 
 
 def _spots(photo_set: Set, places: tuple[tuple[float, float], ...]) -> Any:
@@ -209,7 +209,7 @@ def check(set_files: tuple[Path, ...], as_json: bool) -> None:
 
         return words, {"careful": list(heat), "findings": [finding_told(f) for f in findings]}
 
-    _each(set_files, as_json, look)
+    each(set_files, as_json, look)
 
 
 @click.command()
@@ -228,7 +228,7 @@ def pattern(set_files: tuple[Path, ...], as_json: bool) -> None:
         said += [k["text"] for k in (*made["reasons"], *made["catchlights"])]
         return lambda: "\n".join(said), made
 
-    _each(set_files, as_json, look)
+    each(set_files, as_json, look)
 
 
 @click.command()
@@ -251,7 +251,7 @@ def advise(set_files: tuple[Path, ...], target: Pattern, as_json: bool) -> None:
         said += [f"possible {answer_text(way)}" for way in made.possible]
         return lambda: "\n".join(said), advice_told(made)
 
-    _each(set_files, as_json, look)
+    each(set_files, as_json, look)
 
 
 @click.command()
@@ -282,7 +282,7 @@ def row(set_files: tuple[Path, ...], count: int | None, spacing: float | None, a
         said.append(answer_text(made.answer) if made.answer else "One light of this size gives nothing more even here.")
         return lambda: "\n".join(said), row_told(made, people)
 
-    _each(set_files, as_json, look)
+    each(set_files, as_json, look)
 
 
 READING = (meter, pattern, check, advise, row, render)

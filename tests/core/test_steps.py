@@ -19,6 +19,8 @@ def emitted() -> set[str]:
         for code in EMITTED.findall(path.read_text()):
             if code.startswith("{step}"):
                 found |= {code.replace("{step}", step) for step in ("sitter", "key")}
+            elif "{touch}" in code:
+                found |= {code.replace("{touch}", k) for k in ("high_black", "high_dark", "low_white", "low_light")}
             elif "{code}" in code:
                 found |= {code.replace("{code}", k) for k in ("wardrobe", "hair")}
             else:

@@ -1134,6 +1134,18 @@ export interface components {
              * @default null
              */
             lens: components["schemas"]["Lens"] | null;
+            /**
+             * Filter
+             * @description Neutral filter before the lens, by what it takes [stops].
+             * @default 0
+             */
+            filter: number;
+            /**
+             * Sync Time
+             * @description Shortest time at which its shutter is wide open for a flash [s].
+             * @default 0.005
+             */
+            sync_time: number;
         };
         /**
          * Colour
@@ -2205,6 +2217,12 @@ export interface components {
              * @default 150
              */
             modelling_lamp: number;
+            /**
+             * Recycle Time
+             * @description After full output [s]; lower outputs recycle in proportion to their energy.
+             * @default 1.5
+             */
+            recycle_time: number;
             /**
              * Kind
              * @default strobe

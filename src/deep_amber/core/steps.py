@@ -12,6 +12,7 @@ from .checks.backdrop import backdrop_findings
 from .checks.background import background_findings
 from .checks.brief import brief_findings
 from .checks.camera import camera_findings
+from .checks.expose import expose_findings
 from .checks.fill import fill_findings
 from .checks.finding import Finding, GoOn, Work
 from .checks.key import key_findings
@@ -23,7 +24,7 @@ from .model.camera import Lens
 from .model.set import Set
 from .pattern.reach import ANYWHERE, Support
 from .presenting import ways, wishes
-from .presenting.findings import backdrop, background, brief, camera, fill, key, rim, room, sitter
+from .presenting.findings import backdrop, background, brief, camera, expose, fill, key, rim, room, sitter
 from .presenting.findings.wording import ActWords, Sentence, Telling
 from .presenting.say import Say, sentence
 from .problem import NotAccepted, Problem
@@ -155,6 +156,17 @@ STEPS = (
         background.ACTS,
         background.telling,
         instrument="background",
+        begun=_lit,
+    ),
+    Step(
+        "expose",
+        "Expose",
+        "camera",
+        lambda a: expose_findings(a.photo_set, a.mesh, a.go_on),
+        expose.FINDINGS,
+        expose.ACTS,
+        expose.telling,
+        instrument="expose",
         begun=_lit,
     ),
 )

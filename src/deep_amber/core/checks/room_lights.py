@@ -18,7 +18,6 @@ from .room_helps import cheeks, stops_over
 COUNTS = 5.0  # stops under the flash over which room light is seen (assumption: 3 % of the light)
 LEAST_GAIN = 0.3  # stops by which a shorter time must darken it to be offered
 FOOT = 0.25  # [m] that the foot of a stand takes about its middle
-FASTEST_WITH_FLASH = 1 / 200  # [s], usual sync speed (assumption)
 
 
 def _only(photo_set: Set, wanted: bool) -> Set:
@@ -46,11 +45,11 @@ def lamp_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Fin
         yield Finding("room.lamps", "note", figures, named)
         return
     camera = photo_set.camera
-    faster = replace(photo_set, camera=replace(camera, time=FASTEST_WITH_FLASH))
+    faster = replace(photo_set, camera=replace(camera, time=camera.sync_time))
     off = tuple(replace(k, on=False) if _is_room_light(k) else k for k in photo_set.lights)
-    gained = np.log2(camera.time / FASTEST_WITH_FLASH)
+    gained = np.log2(camera.time / camera.sync_time)
     if gained > LEAST_GAIN and under + gained >= COUNTS:
-        made = mend(faster, "camera.time", {"time_s": FASTEST_WITH_FLASH})
+        made = mend(faster, "camera.time", {"time_s": camera.sync_time})
     else:
         shut = len(lamps) == 1 and lamps[0].source.kind == "window"
         act = "room.shut_out" if shut else "room.lamps_off"

@@ -105,6 +105,8 @@ _CAMERA = {
         ("camera.aim.x", "aim, from middle", "length"),
         ("camera.sensor_width", "short side, mm", "fine number"),
         ("camera.sensor_height", "long side, mm", "fine number"),
+        ("camera.filter", "neutral filter, stops", "stops"),
+        ("camera.sync_time", "flash sync", "time"),
     ),
 }
 _BACKDROP = {

@@ -10,11 +10,12 @@ FLOOR = 1e-5  # value under which a surface reads as black: over 14 stops under 
 
 
 def exposure_factor(camera: Camera) -> float:
-    """v of a white diffuse surface per lux second: S / (250 N^2), so that v = rho H S / (250 N^2) [1/(lx s)].
+    """v of a white diffuse surface per lux second: S / (250 N^2), so that v = rho H S / (250 N^2) [1/(lx s)]; what a neutral
+    filter takes is left out of it.
 
     Source: ISO 2720 with C = 250 for a flat receptor; a card of 18 % facing the metered light gives .18.
     """
-    return camera.sensitivity / (250.0 * camera.aperture**2)
+    return camera.sensitivity / (250.0 * camera.aperture**2) * 2.0**-camera.filter
 
 
 def stops_from_mid_grey(value: float) -> float:

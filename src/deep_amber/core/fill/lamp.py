@@ -3,9 +3,10 @@
 from dataclasses import dataclass
 
 from ..answer import Answer
+from ..kit.dial import can_be_dimmed
 from ..simulation.stages import Stages
 from ..wish.kept import Wish
-from ..wish.knobs import can_be_dimmed, turned_one
+from ..wish.knobs import turned_one
 from ..wish.state import by_light, tones_at
 from ..wish.target import Target, to_go
 from .schools import NEAR

@@ -7,6 +7,7 @@ from annotated_types import Interval, MaxLen, MinLen
 
 from .point import Point
 
+USUAL_SYNC = 1 / 200  # [s] (assumption: focal-plane shutters are marked 1/160 to 1/250)
 PICTURE_ASPECT = 0.8  # shorter to longer side of the picture
 
 
@@ -47,6 +48,10 @@ class Camera:
     """Portrait, the longer side stands; landscape, it lies."""
     lens: Lens | None = None
     """None for any focal length."""
+    filter: Annotated[float, Interval(ge=0.0, le=10.0)] = 0.0
+    """Neutral filter before the lens, by what it takes [stops]."""
+    sync_time: Annotated[float, Interval(ge=1 / 4000, le=0.1)] = USUAL_SYNC
+    """Shortest time at which its shutter is wide open for a flash [s]."""
 
     @property
     def aspect(self) -> float:

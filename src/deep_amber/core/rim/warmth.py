@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ..exposure.cast import cast
-from ..gear.gels import GELS
+from ..kit.colour import mired_of
 from ..kit.emission import emitted_colour
 from ..model.light import Light
 
@@ -14,11 +14,6 @@ class Warmth:
     """How much warmer than the key; under zero for cooler [mired]."""
     difference: float
     """Of grey lit by one and by the other (CIE 1976, a* b*)."""
-
-
-def mired_of(light: Light) -> float:
-    """1e6 / T of its source, with the shifts of its gels [mired]."""
-    return 1e6 / light.source.colour_temperature + sum(GELS[name].mired for name in light.gels)
 
 
 def warmth(light: Light, key: Light, white_balance: float) -> Warmth:

@@ -164,7 +164,7 @@ def readings_of(stages: Stages) -> Readings:
             sensors.names, _total(stages, sensors.names[0], sensors, shining) @ LUMINANCE, strict=True
         ):
             f = metered_aperture(float(exposure), n, constant)
-            over = 2 * math.log2(max(f, 1e-3) / photo_set.camera.aperture)
+            over = 2 * math.log2(max(f, 1e-3) / photo_set.camera.aperture) - photo_set.camera.filter
             incident[name] = IncidentReading(f, over)
     ratio, stops = lighting_ratio(lux[sides[0]], lux[sides[1]])
     front, under = (lux[a] + lux[b] for a, b in (("cheek_left", "cheek_right"), ("under_nose", "under_chin")))

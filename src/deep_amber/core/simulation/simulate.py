@@ -2,11 +2,12 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ..exposure.response import exposure_factor
+from ..exposure.shutter import covered_part
 from ..kit.emission import emissions, shape_of
 from ..model.light import Light
 from ..model.set import Set
@@ -15,7 +16,7 @@ from ..picture.develop import add_bounce, add_light, show_sheet, to_srgb
 from ..picture.seen import Seen
 from ..picture.spread import spread
 from ..sitter.mesh import SitterMesh
-from .exposing import exposed, lights_on
+from .exposing import exposed, lights_on, without_flash
 from .focus import focused
 from .layers import (
     DirectLayer,
@@ -136,7 +137,18 @@ def _straight(stages: Stages, seen: Seen, layer: Callable[[Stages, Part], Direct
 
 
 def linear_picture(stages: Stages) -> np.ndarray:
-    """(height * width, 3) float32, white = 1."""
+    """(height * width, 3) float32, white = 1; where the shutter covers the frame at the flash, by continuous light alone."""
+    photo_set, size = stages.photo_set, stages.quality.size
+    out, covered = _open_picture(stages), covered_part(photo_set.camera, size.width, size.height)
+    if covered is not None and any(light.is_flash for light in lights_on(photo_set)):
+        lasting = _open_picture(replace(stages, photo_set=without_flash(photo_set), found={}))
+        shape = (size.height, size.width, 3)
+        out.reshape(shape)[covered] = lasting.reshape(shape)[covered]
+    return out
+
+
+def _open_picture(stages: Stages) -> np.ndarray:
+    """As the frame is where the shutter is open at the flash."""
     photo_set, seen, coarse = stages.photo_set, stages.seen(), _bounced(stages)
     out = _straight(stages, seen, direct_layer, "pixels")
     add_bounce(seen, spread(pixel_spreading(stages), coarse), out)
@@ -155,6 +167,13 @@ def linear_picture(stages: Stages) -> np.ndarray:
     else:
         _show_things(stages, seen, out, True)
     return out
+
+
+def veiled_picture(stages: Stages) -> tuple[np.ndarray, Veil]:
+    """(height * width, 3) float32, white = 1, as the file is made of it, and its veil, which is in it where it shows."""
+    linear = linear_picture(stages)
+    veil = veil_of(stages, linear)
+    return (linear + np.float32(veil.value) if veil.shows else linear), veil
 
 
 def _average_outlines(out: np.ndarray, added: np.ndarray, owner: np.ndarray) -> None:
@@ -205,10 +224,7 @@ def simulated(stages: Stages) -> Simulated:
     size = stages.quality.size
     stages.make_room()
     readings = readings_of(stages)
-    linear = linear_picture(stages)
-    veil = veil_of(stages, linear)
-    if veil.shows:
-        linear = linear + np.float32(veil.value)
+    linear, veil = veiled_picture(stages)
     return Simulated(to_srgb(linear).reshape(size.height, size.width, 3), readings, veil)
 
 

@@ -7,9 +7,10 @@ import numpy as np
 
 from ..answer import Act
 from ..kit.catalogue import CATALOGUE
+from ..kit.dial import can_be_dimmed
 from ..model.room import SURFACE_NAMES, Surface
 from ..model.set import Set, with_surfaces
-from .knobs import can_be_dimmed, turned_one
+from .knobs import turned_one
 from .moves.added import added
 from .moves.ground import group_moved
 from .moves.panels import panels

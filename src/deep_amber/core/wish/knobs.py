@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..answer import Act
+from ..kit.dial import can_be_dimmed, dial_of
 from ..model.light import Light
 from ..model.set import Set, with_light
 from ..units import APERTURES, TIMES
@@ -18,7 +19,6 @@ from .target import Tones
 NEARLY = 0.17  # stops from the wish within which steps of a third can be set
 SURELY = 0.1  # stops from the wish, of what is offered although it breaks something
 EFFECT = 0.1  # stops of the wish that a stop of other markers' change is worth
-FROM_STEP = 1e-6
 
 
 @dataclass(frozen=True, eq=False)
@@ -41,17 +41,9 @@ class Turned:
         return self.missed <= NEARLY and self.breaks <= 0
 
 
-def can_be_dimmed(light: Light) -> bool:
-    """Whether its output is a knob."""
-    return light.source.lowest_output < 0 and light.source.kind != "window"
-
-
 def outputs_of(light: Light) -> np.ndarray:
     """Every output that its dial can be set to, its present one left out [stops under full]."""
-    step, lowest = light.source.output_step, light.source.lowest_output
-    made = -np.arange(0, -lowest / step + FROM_STEP) * step
-    if lowest < made[-1] - 0.01:
-        made = np.append(made, lowest)
+    made = dial_of(light)
     return made[np.abs(made - light.output) > 0.01] if light.on else made
 
 

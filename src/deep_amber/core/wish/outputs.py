@@ -7,9 +7,10 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..answer import Act
+from ..kit.dial import can_be_dimmed
 from ..model.set import Set, with_light
 from ..units import APERTURES
-from .knobs import can_be_dimmed, output_act, outputs_of
+from .knobs import output_act, outputs_of
 from .state import ByLight, tones_at
 from .target import Tones
 

@@ -39,6 +39,15 @@ class Heat:
     """Highest bulb power that its fitting is marked for [W]; 0 when it is not marked."""
 
 
+SHORTEST_RECYCLE = 0.05  # of that after full output (assumption)
+
+
+def recycled(full: float, output: float) -> float:
+    """Seconds until a flash is ready again: in proportion to the energy of the flash, at least a twentieth of that after
+    full output [s]; output in stops under full."""
+    return full * max(2.0**output, SHORTEST_RECYCLE)
+
+
 class SourceKind(Gear):
     """A kind of source; a frozen dataclass in a file of its own."""
 

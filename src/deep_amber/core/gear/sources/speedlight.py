@@ -8,7 +8,7 @@ from annotated_types import Interval
 
 from .. import beams
 from ..face import Face
-from .source import COLOUR, OUTPUT, Kelvin, LowestOutput, OutputScale, OutputStep, SourceKind
+from .source import COLOUR, OUTPUT, Kelvin, LowestOutput, OutputScale, OutputStep, SourceKind, recycled
 
 GUIDE_CONSTANT = 250.0 / 100.0
 """H at 1 m = 250 GN^2 / 100 lx s: ISO 2720 with C = 250, at ISO 100 (light-model)."""
@@ -19,7 +19,6 @@ WIDE_PANEL_ZOOM, WIDE_PANEL_GUIDE = 14.0, 0.42
 """What its diffusing panel covers [mm], and the guide number with it against that at 35 mm: what the panel takes is in it (as
 printed for common zoom heads, about 15 m of 36; assumptions)."""
 HEAD = (0.065, 0.04)  # [m]
-SHORTEST_RECYCLE = 0.05  # of that after full output
 
 
 @dataclass(frozen=True)
@@ -73,8 +72,8 @@ class Speedlight(SourceKind):
         return float(self.guide_number * (WIDE_PANEL_GUIDE if self.wide_panel else now) / stated)
 
     def recycle(self, output: float) -> float:
-        """Seconds until it is ready again: in proportion to the energy of the flash, at least a twentieth of full."""
-        return self.recycle_time * max(2.0**output, SHORTEST_RECYCLE)
+        """Seconds until it is ready again."""
+        return recycled(self.recycle_time, output)
 
     def beam(self) -> np.ndarray:
         """That of its zoom position."""

@@ -8,7 +8,7 @@ from annotated_types import Interval
 
 from .. import beams
 from ..face import Face
-from .source import COLOUR, OUTPUT, Heat, Kelvin, LowestOutput, OutputScale, OutputStep, SourceKind
+from .source import COLOUR, OUTPUT, Heat, Kelvin, LowestOutput, OutputScale, OutputStep, SourceKind, recycled
 
 LUMINOUS_EFFICACY = 40.0
 """Flash light per electrical energy [lm s / W s]; common for xenon tubes at studio outputs (assumption)."""
@@ -32,6 +32,8 @@ class Strobe(SourceKind):
     """[K]"""
     modelling_lamp: Annotated[float, Interval(ge=0.0, le=1000.0)] = 150.0
     """Halogen modelling lamp, for its heat [W]; 0 for none or a cool one."""
+    recycle_time: Annotated[float, Interval(ge=0.1, le=30.0)] = 1.5
+    """After full output [s]; lower outputs recycle in proportion to their energy."""
     kind: Literal["strobe"] = "strobe"
 
     label = "a strobe head"
@@ -42,7 +44,7 @@ class Strobe(SourceKind):
         **COLOUR,
         "modelling_lamp": ("modelling lamp, W", "number"),
     }
-    chosen = OUTPUT
+    chosen = {"recycle_time": "recycle time, s", **OUTPUT}
     usual = (
         ("200 W s head", {"energy": 200.0, "lowest_output": -6.0}),
         ("400 W s head", {"energy": 400.0}),
@@ -53,6 +55,10 @@ class Strobe(SourceKind):
     def beam(self) -> np.ndarray:
         """All round but behind its own body."""
         return beams.all_round(95, 135)
+
+    def recycle(self, output: float) -> float:
+        """Seconds until it is ready again."""
+        return recycled(self.recycle_time, output)
 
     def flux(self) -> float:
         """[lm s]"""
@@ -70,4 +76,4 @@ class Strobe(SourceKind):
 
     def facts(self, output: float) -> list[str]:
         """Its energy now."""
-        return [f"{self.energy * 2.0**output:.3g} W s now"]
+        return [f"{self.energy * 2.0**output:.3g} W s now", f"ready after {self.recycle(output):.1f} s"]

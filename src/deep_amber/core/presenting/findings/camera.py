@@ -87,7 +87,7 @@ FINDINGS: dict[str, Sentence] = {
     "camera.gear": _gear,
     "camera.headroom": _headroom,
     "camera.sync": lambda f, _: (
-        f"{time_text(f.figures['time_s'])} is shorter than flash allows on most cameras ({time_text(f.figures['sync_s'])}): "
+        f"{time_text(f.figures['time_s'])} is shorter than this camera's shutter allows with flash ({time_text(f.figures['sync_s'])}): "
         "part of the frame stays dark."
     ),
     "camera.balance": lambda f, _: (

@@ -1,0 +1,1 @@
+"""Exposure: the meter in the hand, outputs for a camera that is set, room light, histogram, white balance."""

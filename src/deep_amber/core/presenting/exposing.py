@@ -1,0 +1,79 @@
+"""Words of the step Expose: outputs on a unit's own scale, what ends a dial, corrections, the order of setting."""
+
+from ..expose.corrections import Correction
+from ..expose.order import Setting
+from ..expose.outputs import LightSetting
+from ..model.light import Light
+from ..model.set import Set
+from ..units import aperture_text, output_text, stops_text, time_text
+from .letters import letters
+from .say import stops
+
+
+def setting_text(light: Light, output: float) -> str:
+    """An output as the light's own display shows it."""
+    return output_text(output, light.source.scale, float(getattr(light.source, "energy", 0.0)))
+
+
+def bound_text(k: LightSetting, light: Light) -> str:
+    """Why a light does not get there."""
+    at = setting_text(light, k.to)
+    if k.short < 0:
+        return f"{stops(k.short)} too strong at its lowest, {at}"
+    why = {"recycle": "that is ready in time", "comfort": "that the eyes are to bear"}.get(k.bound, "it has")
+    return f"{stops(k.short)} too weak at the most {why}, {at}"
+
+
+CORRECTIONS = {
+    "behind": "edge lit by the {light}, over its meter reading",
+    "silhouette": "front of the {light} in the picture, over the face",
+    "cloth": "{what} in the {light}",
+    "bounced": "{light} bounced, not straight",
+    "grid": "30° grid on the {light}",
+    "filter": "{what} gel on the {light}",
+    "farther": "{light} 1.4 times as far off",
+}
+
+
+def correction_text(made: Correction) -> str:
+    """What is corrected for."""
+    text = CORRECTIONS[made.kind].format(light=made.light, what=made.what)
+    return text[:1].upper() + text[1:]
+
+
+def rule_text(made: Correction) -> str:
+    """The trade's rule, as a span of stops."""
+    low, high = made.rule
+    return stops_text(low) if abs(high - low) < 0.05 else f"{stops_text(low)} to {stops_text(high)}"
+
+
+def order_texts(photo_set: Set, order: tuple[Setting, ...]) -> list[tuple[str, str]]:
+    """Each line as what it is about, and what is set."""
+    given = letters([k.name for k in photo_set.lights])
+    said = []
+    for line in order:
+        light = photo_set.lights[line.index] if line.index >= 0 else None
+        if line.code == "camera" or light is None:
+            said.append(_of_all(line.code, photo_set))
+            continue
+        name = f"{given[line.index]}  {light.name}"
+        what = {
+            "off": "off",
+            "shut": "cover with blackout",
+            "flash": f"group {line.group}, {setting_text(light, light.output)}",
+            "lamp": f"on, {setting_text(light, light.output)}",
+        }[line.code]
+        said.append((name, what))
+    return said
+
+
+def _of_all(code: str, photo_set: Set) -> tuple[str, str]:
+    camera = photo_set.camera
+    if code != "camera":
+        return "modelling lamps", "off for the frame; hot lamps cool before they are touched"
+    filtered = f", neutral filter {stops(camera.filter)}" if camera.filter else ""
+    return (
+        "camera",
+        f"manual, ISO {camera.sensitivity:g}, {time_text(camera.time)}, {aperture_text(camera.aperture)}, "
+        f"{camera.white_balance:.0f} K, raw and JPEG{filtered}",
+    )

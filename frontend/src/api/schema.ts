@@ -790,6 +790,176 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/expose/outputs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What each light is set to for the camera as it is set; 204 where no light is on. */
+        post: operations["expose_outputs_outputs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/expose/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The frame without flash: what it shows, what gives it, what kills it. */
+        post: operations["expose_room_light_room_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/expose/histogram": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What of the file clips, where, and what a raw file still holds; the counts come with the picture. */
+        post: operations["expose_histogram_histogram_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/expose/colour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What each light does to a grey card and to skin, and the gel that makes it agree with the key. */
+        post: operations["expose_colour_colour_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/expose/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What changes of gear and of the camera's knobs do here, with the trade's rules beside them. */
+        post: operations["expose_rules_rules_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/expose/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to set on which device, in order. */
+        post: operations["expose_order_order_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/expose/self": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The mark, the stand-in at eye height, how far one may sway, the time to walk, what is forgotten. */
+        post: operations["expose_self_portrait_self_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the meter in the hand shows; quickly while it is pulled. */
+        post: operations["metering_meter_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter/ratio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two readings against each other. */
+        post: operations["metering_ratio_ratio_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter/spot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The tone that the picture shows at a place. */
+        post: operations["metering_spot_spot_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/begin": {
         parameters: {
             query?: never;
@@ -2488,6 +2658,7 @@ export interface components {
             off_aims: {
                 [key: string]: number;
             };
+            histogram: components["schemas"]["Channels"];
         };
         /** Catchlight */
         Catchlight: {
@@ -2513,6 +2684,20 @@ export interface components {
             outline: number[][];
             /** Stops */
             stops: number;
+        };
+        /**
+         * Channels
+         * @description Counts in BINS bins, dark to light, of the file's 8-bit values.
+         */
+        Channels: {
+            /** Red */
+            red: number[];
+            /** Green */
+            green: number[];
+            /** Blue */
+            blue: number[];
+            /** Luminance */
+            luminance: number[];
         };
         /**
          * EyeTold
@@ -2666,6 +2851,17 @@ export interface components {
              * @default
              */
             was: string;
+            /**
+             * Without Flash
+             * @default false
+             */
+            without_flash: boolean;
+            /**
+             * Marked
+             * @default
+             * @enum {string}
+             */
+            marked: "" | "clipped" | "raw";
         };
         /**
          * LadderOut
@@ -4191,6 +4387,448 @@ export interface components {
             answer: components["schemas"]["AnswerOut"] | null;
             /** Why Not */
             why_not: string;
+        };
+        /** OutputsOut */
+        OutputsOut: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "brief" | "disc" | "dome" | "kept";
+            /** Disc */
+            disc: string;
+            /** Over */
+            over: number;
+            /** Fits */
+            fits: boolean;
+            /** Same */
+            same: boolean;
+            /** Lights */
+            lights: components["schemas"]["LightOutputOut"][];
+            answer: components["schemas"]["AnswerOut"];
+            /** Ways Out */
+            ways_out: components["schemas"]["AnswerOut"][];
+            /** Too Bright */
+            too_bright: boolean;
+        };
+        /** LightOutputOut */
+        LightOutputOut: {
+            /** Name */
+            name: string;
+            /** Letter */
+            letter: string;
+            /** Follows */
+            follows: boolean;
+            /** Before */
+            before: string;
+            /** Setting */
+            setting: string;
+            /** To Key */
+            to_key: number;
+            /** Aperture */
+            aperture: string;
+            /** Recycle */
+            recycle: number;
+            /** On Face */
+            on_face: number;
+            /** Cannot */
+            cannot: string;
+        };
+        /** OutputsIn */
+        OutputsIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Viewer */
+            viewer: string;
+            /** Turn */
+            turn: number;
+            /**
+             * By
+             * @default null
+             */
+            by: ("brief" | "disc" | "dome" | "kept") | null;
+            /**
+             * Recycle
+             * @default null
+             */
+            recycle: number | null;
+            /**
+             * Comfort
+             * @default null
+             */
+            comfort: number | null;
+            /**
+             * Depth
+             * @default false
+             */
+            depth: boolean;
+            /**
+             * Backdrop
+             * @default false
+             */
+            backdrop: boolean;
+        };
+        /** RoomLightOut */
+        RoomLightOut: {
+            ambient: components["schemas"]["Ambient"] | null;
+            /** Black */
+            black: boolean;
+            /** Seen */
+            seen: string[];
+            /** Kills */
+            kills: components["schemas"]["KillOut"][];
+            /** Times */
+            times: string[];
+        };
+        /**
+         * Ambient
+         * @description The frame when no flash fires.
+         */
+        Ambient: {
+            /** Flash */
+            flash: boolean;
+            /** Under */
+            under: number;
+            /** Surfaces */
+            surfaces: {
+                [key: string]: number;
+            };
+            /** Codes */
+            codes: {
+                [key: string]: number;
+            };
+            /** Seen */
+            seen: string[];
+            /** Lights */
+            lights: components["schemas"]["RoomLight"][];
+            /** Times */
+            times: components["schemas"]["AtTime"][];
+        };
+        /**
+         * AtTime
+         * @description Room light at another exposure time: flash stays.
+         */
+        AtTime: {
+            /** Time */
+            time: number;
+            /** Under */
+            under: number;
+        };
+        /** KillOut */
+        KillOut: {
+            answer: components["schemas"]["AnswerOut"];
+            /** Under */
+            under: number;
+            /** Black */
+            black: boolean;
+        };
+        /**
+         * RoomLight
+         * @description One lamp or window in the frame without flash.
+         */
+        RoomLight: {
+            /** Name */
+            name: string;
+            /** Index */
+            index: number;
+            /** Share */
+            share: number;
+            /** Under */
+            under: number;
+            /** Window */
+            window: boolean;
+        };
+        /** HistogramOut */
+        HistogramOut: {
+            /** Zones */
+            zones: components["schemas"]["ClippedZone"][];
+            /** Face Stops */
+            face_stops: number;
+            /** Picture Stops */
+            picture_stops: number;
+            /** Touches */
+            touches: string[];
+            /** Raw Over */
+            raw_over: number;
+        };
+        /** ClippedZone */
+        ClippedZone: {
+            /**
+             * Zone
+             * @enum {string}
+             */
+            zone: "picture" | "face" | "hair" | "cloth" | "backdrop";
+            /** White */
+            white: number;
+            /** White All */
+            white_all: number;
+            /** Black */
+            black: number;
+            /** Raw */
+            raw: number;
+            /** Headroom */
+            headroom: number;
+        };
+        /** ColourOut */
+        ColourOut: {
+            balance: components["schemas"]["Balance"] | null;
+            /** Off */
+            off: number;
+            /** Answers */
+            answers: {
+                [key: string]: components["schemas"]["AnswerOut"];
+            };
+        };
+        /** Balance */
+        Balance: {
+            /** Set To */
+            set_to: number;
+            /** Of Key */
+            of_key: number;
+            /** Lights */
+            lights: components["schemas"]["LightColour"][];
+            /** Mixed */
+            mixed: boolean;
+            card: components["schemas"]["Code"];
+        };
+        /**
+         * Code
+         * @description The file's 8-bit values.
+         */
+        Code: {
+            /** Red */
+            red: number;
+            /** Green */
+            green: number;
+            /** Blue */
+            blue: number;
+        };
+        /** LightColour */
+        LightColour: {
+            /** Name */
+            name: string;
+            /** Index */
+            index: number;
+            /** Temperature */
+            temperature: number;
+            /** Off Balance */
+            off_balance: number;
+            /** Off Key */
+            off_key: number;
+            card: components["schemas"]["Code"];
+            skin: components["schemas"]["Code"];
+            /** Share */
+            share: number;
+            /** Difference */
+            difference: number;
+            /** Gels */
+            gels: ("quarter warm" | "half warm" | "full warm" | "quarter cool" | "half cool" | "full cool" | "red" | "amber" | "green" | "blue" | "magenta" | "one stop grey" | "two stops grey")[];
+            /** Left */
+            left: number;
+            /** Loss */
+            loss: number;
+        };
+        /** RulesOut */
+        RulesOut: {
+            /** Corrections */
+            corrections: components["schemas"]["CorrectionOut"][];
+            /** Thirds */
+            thirds: components["schemas"]["Third"][];
+        };
+        /** CorrectionOut */
+        CorrectionOut: {
+            /** Text */
+            text: string;
+            /** Stops */
+            stops: number;
+            /** Rule */
+            rule: string;
+            /** Holds */
+            holds: boolean;
+        };
+        /**
+         * Third
+         * @description One click of a knob toward less light in the file, everything else as it stands.
+         */
+        Third: {
+            /**
+             * Knob
+             * @enum {string}
+             */
+            knob: "aperture" | "time" | "sensitivity";
+            /** To */
+            to: number;
+            /** Flash */
+            flash: number;
+            /** Room */
+            room: number;
+            /** Output */
+            output: number;
+            /** Recycle */
+            recycle: number;
+            /** Depth */
+            depth: number;
+            /** Noise */
+            noise: number;
+        };
+        /** OrderOut */
+        OrderOut: {
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+        };
+        /** LineOut */
+        LineOut: {
+            /** About */
+            about: string;
+            /** What */
+            what: string;
+        };
+        /** SelfOut */
+        SelfOut: {
+            /** Mark */
+            mark: string;
+            /** Eye Height */
+            eye_height: string;
+            /** Distance */
+            distance: string;
+            /** Before */
+            before: string;
+            /** Behind */
+            behind: string;
+            /** Sway */
+            sway: string;
+            /** Holds */
+            holds: boolean;
+            /** Aperture */
+            aperture: string;
+            /** Walk */
+            walk: number;
+            /** Timer */
+            timer: number;
+            /** Forgotten */
+            forgotten: components["schemas"]["LineOut"][];
+        };
+        /** MeterOut */
+        MeterOut: {
+            place: components["schemas"]["Point"];
+            aim: components["schemas"]["Point"];
+            /** Shown */
+            shown: string;
+            /** Aperture */
+            aperture: number;
+            /** Flash */
+            flash: string;
+            /** Room */
+            room: string;
+            /** Flash Share */
+            flash_share: number;
+            /** Over */
+            over: number;
+            /** Lights */
+            lights: components["schemas"]["AtMeterOut"][];
+        };
+        /** AtMeterOut */
+        AtMeterOut: {
+            /** Name */
+            name: string;
+            /** Index */
+            index: number;
+            /** Letter */
+            letter: string;
+            /** Flash */
+            flash: boolean;
+            /** Aperture */
+            aperture: string;
+            /** Share */
+            share: number;
+            /** Off Axis */
+            off_axis: number;
+            /** Half */
+            half: number;
+            /** Side */
+            side: number;
+            /** To First */
+            to_first: number;
+        };
+        /** MeterIn */
+        MeterIn: {
+            set: components["schemas"]["Set"];
+            /** Viewer */
+            viewer: string;
+            /**
+             * At
+             * @default face
+             */
+            at: ("face" | "cheek_left" | "cheek_right" | "forehead" | "chin" | "cloth" | "backdrop_middle") | null;
+            /** @default null */
+            place: components["schemas"]["Point"] | null;
+            /**
+             * Toward
+             * @default lens
+             */
+            toward: string;
+            /** @default null */
+            aim: components["schemas"]["Point"] | null;
+            /**
+             * Receptor
+             * @default dome
+             * @enum {string}
+             */
+            receptor: "dome" | "flat";
+            /**
+             * Lights
+             * @default null
+             */
+            lights: number[] | null;
+            /**
+             * Resting
+             * @default true
+             */
+            resting: boolean;
+        };
+        /** RatioOut */
+        RatioOut: {
+            /** Stops */
+            stops: number;
+            /** Text */
+            text: string;
+        };
+        /** RatioIn */
+        RatioIn: {
+            /** First */
+            first: number;
+            /** Second */
+            second: number;
+        };
+        /** SpotReadOut */
+        SpotReadOut: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Stops */
+            stops: number;
+            /** Code */
+            code: number;
+            /** Lightness */
+            lightness: number;
+        };
+        /** SpotIn */
+        SpotIn: {
+            set: components["schemas"]["Set"];
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /**
+             * Without Flash
+             * @default false
+             */
+            without_flash: boolean;
         };
         /**
          * AskedOut
@@ -6796,6 +7434,551 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    expose_outputs_outputs_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutputsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputsOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    expose_room_light_room_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomLightOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    expose_histogram_histogram_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistogramOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    expose_colour_colour_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    expose_rules_rules_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    expose_order_order_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SceneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    expose_self_portrait_self_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SelfOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    metering_meter_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    metering_ratio_ratio_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RatioIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatioOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    metering_spot_spot_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpotIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpotReadOut"];
+                };
             };
             /** @description Request Entity Too Large */
             413: {

@@ -72,7 +72,7 @@ function Questions({ known, first }: { known: Known; first: Answers }) {
       }
       setBegun({ answers, file: made.data.file });
       const shown = await server.POST("/api/picture", {
-        body: { set: made.data.file.set, quality: "settled", viewer, turn: mine, solo: null, was: "" },
+        body: { set: made.data.file.set, quality: "settled", viewer, turn: mine, solo: null, was: "", without_flash: false, marked: "" },
       });
       if (shown.data && mine === turn) {
         setPicture(shown.data.picture);

@@ -12,6 +12,7 @@ import { ToAims } from "../wish/ToAims";
 import { Ladder } from "../ladder/Ladder";
 import "../plan/plan.css";
 import { inWords, problemsIn, server } from "../server/client";
+import { useReading } from "../meter/useReading";
 import { Sheet } from "../sheet/Sheet";
 import { Side } from "../side/Side";
 import { instrumentOf } from "../steps/instruments";
@@ -74,6 +75,7 @@ function Bench() {
   const [ladder, ladderBox] = useBox();
   usePicture();
   useAutosave();
+  useReading();
   useKeys(() => setShowKeys((shown) => !shown));
   useEffect(() => {
     document.title = `${name} · Deep Amber`;

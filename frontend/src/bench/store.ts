@@ -5,6 +5,7 @@ import { lightIndex, type Thing } from "../server/things";
 import { useFrame } from "../frame/store";
 import { useKeyStep } from "../key/store";
 import { useWish } from "../wish/store";
+import { useMeter } from "../meter/store";
 import { useOpen } from "./open";
 
 /** The set on the bench, and what the hand does with it. */
@@ -54,6 +55,7 @@ export function openOnBench(state: Pick<Bench, "id" | "file" | "name" | "notes" 
   useFrame.setState(useFrame.getInitialState(), true);
   useKeyStep.setState(useKeyStep.getInitialState(), true);
   useOpen.setState(useOpen.getInitialState(), true);
+  useMeter.setState(useMeter.getInitialState(), true);
   useWish.setState(useWish.getInitialState(), true);
   history.getState().clear();
   history.getState().resume();

@@ -1,4 +1,5 @@
 import { chosenLight, useBench } from "../bench/store";
+import { MeterThing } from "../meter/MeterThing";
 import { Ghost } from "../plan/Ghost";
 import { fromAbove, PlanContext } from "../plan/projection";
 import { Room } from "../plan/Room";
@@ -33,6 +34,7 @@ export function Floor({ drawing, width, height }: { drawing: Drawing; width: num
         <ExposureLines />
         <Things drawing={drawing} thing={thing} />
         <Ghost now={drawing} />
+        <MeterThing />
         {drawing.tapes
           .filter((tape) => !tape.name.startsWith("backdrop margin") || thing === "backdrop")
           .filter((tape) => !tape.name.endsWith("to floor") && (!tape.name.startsWith("lights.") || tape.name.startsWith(`${light} `)))

@@ -1,5 +1,6 @@
 import { applyPreview } from "../bench/choosing";
 import { useBench } from "../bench/store";
+import { SpotPointer } from "../meter/SpotPointer";
 import { nameIn } from "../key/words";
 import { instrumentOf } from "../steps/instruments";
 import { useStep } from "../steps/useSteps";
@@ -16,11 +17,13 @@ export function Frame() {
   const dark = useBench((s) => s.set !== null && !s.set.lights.some((k) => k.on ?? true));
   const { Beside } = instrumentOf(useStep()?.instrument);
   const idea = useFrame((s) => s.idea);
+  const withoutFlash = useFrame((s) => s.withoutFlash);
   const landscape = useSeen()?.camera.orientation === "landscape";
   return (
     <>
       <figure className={`frame${Beside ? " flanked" : ""}`} data-quality={picture?.quality ?? "none"} data-turn={picture?.turn ?? 0}>
         {solo && <figcaption role="status">{solo} alone</figcaption>}
+        {withoutFlash && <figcaption role="status">Without flash</figcaption>}
         {idea && (
           <div className="idea">
             <img src={idea.address} alt={idea.note || "A picture for ideas"} draggable={false} />
@@ -38,6 +41,7 @@ export function Frame() {
           <div className={`print${landscape ? " landscape" : ""}`}>
             <img src={picture.picture} alt="The picture as this set would take it" draggable={false} />
             <Overlay landscape={landscape} />
+            <SpotPointer />
           </div>
         )}
         {Beside && <Beside />}

@@ -5,6 +5,8 @@ import type { Answer, PhotoSet, Picture } from "../server/client";
 export const OVERLAYS = ["none", "thirds and level", "4 : 5", "2 : 3", "1 : 1", "circle"] as const;
 export type Overlay = (typeof OVERLAYS)[number];
 
+export type Marked = "" | "clipped" | "raw";
+
 /** What the Frame shows. */
 interface FrameState {
   picture: Picture | null;
@@ -14,6 +16,10 @@ interface FrameState {
   preview: Pick<Answer, "text" | "set"> | null;
   /** Index of the light that is looked at alone. */
   solo: number | null;
+  /** The frame as it is when no flash fires. */
+  withoutFlash: boolean;
+  /** What is marked in the picture: what clips in the file, or in a raw file too. */
+  marked: Marked;
   /** Lines laid over the picture. */
   overlay: Overlay;
   /** A picture for ideas that is looked at in place of the set's. */
@@ -27,6 +33,8 @@ export const useFrame = create<FrameState>()(() => ({
   of: null,
   preview: null,
   solo: null,
+  withoutFlash: false,
+  marked: "",
   overlay: "none",
   idea: null,
   broken: "",

@@ -7,10 +7,17 @@ const REST = 180; // ms without a change after which the fine picture is asked f
 const viewer = crypto.randomUUID();
 let turn = 0;
 
+/** How a set is looked at: one light alone, without flash, with what clips marked. */
+type View = Pick<ReturnType<typeof useFrame.getState>, "solo" | "withoutFlash" | "marked">;
+
 /** What the picture shows: an answer that is previewed, else the set. */
-function pictured() {
-  const { preview, solo } = useFrame.getState();
-  return { set: preview?.set ?? useBench.getState().set, solo };
+function pictured(): { set: PhotoSet | null; view: View } {
+  const { preview, solo, withoutFlash, marked } = useFrame.getState();
+  return { set: preview?.set ?? useBench.getState().set, view: { solo, withoutFlash, marked } };
+}
+
+function sameView(a: View | null, b: View) {
+  return a !== null && a.solo === b.solo && a.withoutFlash === b.withoutFlash && a.marked === b.marked;
 }
 
 /** What a request beside the pictures tells the server about this tab. */
@@ -45,16 +52,17 @@ function brokenBy(now: { broken: string; picture: Picture | null }, set: PhotoSe
 const BUSY = 503;
 const WAIT = 1000; // ms after which a server that had too many pictures to work on is asked again
 
-async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "settled", signal: AbortSignal): Promise<void> {
+async function ask(set: PhotoSet, view: View, quality: "dragged" | "settled", signal: AbortSignal): Promise<void> {
   turn += 1;
-  const body = { set, quality, viewer, turn, solo, was: nameOf(useFrame.getState().picture) };
+  const { solo, withoutFlash: without_flash, marked } = view;
+  const body = { set, quality, viewer, turn, solo, without_flash, marked, was: nameOf(useFrame.getState().picture) };
   const { data, response } = await server.POST("/api/picture", { body, signal });
   if (data && data.turn <= turn) {
     useFrame.setState((now) => ({ picture: data, of: set, broken: brokenBy(now, set, data) }));
   } else if (response.status === BUSY && quality === "settled") {
     await new Promise((done) => setTimeout(done, WAIT));
     if (!signal.aborted) {
-      await ask(set, solo, quality, signal);
+      await ask(set, view, quality, signal);
     }
   }
 }
@@ -66,20 +74,20 @@ async function ask(set: PhotoSet, solo: number | null, quality: "dragged" | "set
 export function usePicture() {
   useEffect(() => {
     let shown: PhotoSet | null = null;
-    let shownSolo: number | null = null;
+    let shownSo: View | null = null;
     let quick = false;
     let fine: AbortController | null = null;
     let rest: ReturnType<typeof setTimeout> | undefined;
 
-    function settle(set: PhotoSet, solo: number | null) {
+    function settle(set: PhotoSet, view: View) {
       clearTimeout(rest);
       rest = setTimeout(() => {
         const now = pictured();
-        if (now.set !== set || now.solo !== solo || useBench.getState().dragging) {
+        if (now.set !== set || !sameView(view, now.view) || useBench.getState().dragging) {
           return;
         }
         fine = new AbortController();
-        ask(set, solo, "settled", fine.signal).catch(() => undefined);
+        ask(set, view, "settled", fine.signal).catch(() => undefined);
       }, REST);
     }
 
@@ -88,23 +96,23 @@ export function usePicture() {
         return;
       }
       quick = true;
-      for (let { set, solo } = pictured(); set && (set !== shown || solo !== shownSolo); { set, solo } = pictured()) {
+      for (let { set, view } = pictured(); set && (set !== shown || !sameView(shownSo, view)); { set, view } = pictured()) {
         fine?.abort();
         clearTimeout(rest);
         shown = set;
-        shownSolo = solo;
-        await ask(set, solo, "dragged", new AbortController().signal).catch(() => undefined);
+        shownSo = view;
+        await ask(set, view, "dragged", new AbortController().signal).catch(() => undefined);
       }
       quick = false;
-      if (shown) {
-        settle(shown, shownSolo);
+      if (shown && shownSo) {
+        settle(shown, shownSo);
       }
     }
 
     void follow();
     const stops = [
       useFrame.subscribe((now, before) => {
-        if (now.solo !== before.solo || now.preview !== before.preview) {
+        if (!sameView(before, now) || now.preview !== before.preview) {
           void follow();
         }
       }),
@@ -112,9 +120,9 @@ export function usePicture() {
         if (now.set !== before.set) {
           void follow();
         } else if (before.dragging && !now.dragging && now.set) {
-          const { set, solo } = pictured();
+          const { set, view } = pictured();
           if (set) {
-            settle(set, solo);
+            settle(set, view);
           }
         }
       }),

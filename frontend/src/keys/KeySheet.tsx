@@ -11,7 +11,9 @@ const DOING: readonly Line[] = [
   ["Shift O", "the chosen light or panel on, off"],
   ["Shift M", "to the other side of the sitter"],
   ["Delete", "remove it from the set"],
-  ["0", "over the picture: thirds and level, crops 4 : 5, 2 : 3, 1 : 1, circle"],
+  ["Shift H", "the meter in the hand, or put down"],
+  ["Shift W", "the frame without flash, and back"],
+  ["Shift 0", "over the picture: thirds and level, crops 4 : 5, 2 : 3, 1 : 1, circle"],
 ];
 const MOVING: readonly Line[] = [
   ["Shift K", "the key follows the face, or stays"],
@@ -33,7 +35,7 @@ const MOVING: readonly Line[] = [
 /** Steps and patterns as the server describes them: a new one needs no line here. */
 function useLines(): Line[] {
   const known = useSteps();
-  const steps = (known?.steps ?? []).map((step, i): Line => [`${i + 1}`, `the step ${step.name}`]);
+  const steps = (known?.steps ?? []).map((step, i): Line => [`${(i + 1) % 10}`, `the step ${step.name}`]);
   const patterns = (known?.patterns ?? []).map(({ name, key }): Line => [`Shift ${key}`, `the key to ${name}`]);
   return [...CHOOSING, ...steps, ...DOING, ...patterns, ...MOVING];
 }

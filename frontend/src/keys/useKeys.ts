@@ -5,6 +5,7 @@ import { useOpen } from "../bench/open";
 import { chosenLight, useBench } from "../bench/store";
 import { nextOverlay, useFrame } from "../frame/store";
 import { COUNTED, counted, lightIndex, type Single, type Thing } from "../server/things";
+import { takeUp, useMeter } from "../meter/store";
 import { useSettings } from "../theme/useSettings";
 import { dropWish } from "../wish/ask";
 import { useSteps } from "../steps/useSteps";
@@ -104,8 +105,8 @@ export function useKeys(onSheet: () => void) {
     },
     { useKey: true, ignoreModifiers: true },
   );
-  useHotkeys("1,2,3,4,5,6,7,8,9", (event) => {
-    const step = steps?.steps[Number(event.key) - 1];
+  useHotkeys("1,2,3,4,5,6,7,8,9,0", (event) => {
+    const step = steps?.steps[(Number(event.key) || 10) - 1];
     if (step) {
       chooseStep(step);
     }
@@ -135,7 +136,15 @@ export function useKeys(onSheet: () => void) {
     event.preventDefault();
     useOpen.setState({ picking: true });
   });
-  useHotkeys("0", nextOverlay);
+  useHotkeys("shift+0", nextOverlay);
+  useHotkeys("shift+h", () => {
+    takeUp();
+    const expose = steps?.steps.find((k) => k.code === "expose");
+    if (expose && useMeter.getState().inHand) {
+      chooseStep(expose);
+    }
+  });
+  useHotkeys("shift+w", () => useFrame.setState((now) => ({ withoutFlash: !now.withoutFlash })));
   useHotkeys("v", () => useOpen.setState((now) => ({ lines: !now.lines })));
   useHotkeys("x,shift+o,shift+m,delete", (event) => {
     const { thing, scene } = useBench.getState();
@@ -157,7 +166,7 @@ export function useKeys(onSheet: () => void) {
     if (useFrame.getState().preview === null) {
       dropWish();
     }
-    useFrame.setState({ solo: null, preview: null, idea: null });
+    useFrame.setState({ solo: null, preview: null, idea: null, withoutFlash: false });
     useOpen.setState({ picking: false });
   });
 }

@@ -37,6 +37,17 @@ export type School = Schemas["SchoolOut"];
 export type Edge = Schemas["EdgeOut"];
 export type Whites = Schemas["WhitesOut"];
 export type Ground = Schemas["GroundOut"];
+export type Outputs = Schemas["OutputsOut"];
+export type LightOutput = Schemas["LightOutputOut"];
+export type RoomLight = Schemas["RoomLightOut"];
+export type Histogram = Schemas["HistogramOut"];
+export type Colours = Schemas["ColourOut"];
+export type Rules = Schemas["RulesOut"];
+export type Order = Schemas["OrderOut"];
+export type Meter = Schemas["MeterOut"];
+export type MeterIn = Schemas["MeterIn"];
+export type AtMeter = Schemas["AtMeterOut"];
+export type SelfPortrait = Schemas["SelfOut"];
 export type Idea = Schemas["IdeaOut"];
 
 export const server = createClient<paths>({ baseUrl: window.location.origin });

@@ -1,4 +1,5 @@
 import { chosenLight, useBench } from "../bench/store";
+import { MeterThing } from "../meter/MeterThing";
 import { Ghost } from "../plan/Ghost";
 import { fromSide, PlanContext } from "../plan/projection";
 import { Room } from "../plan/Room";
@@ -22,6 +23,7 @@ export function Side({ drawing, width, height }: { drawing: Drawing; width: numb
         <Room wide={drawing.depth} high={drawing.height} />
         <Things drawing={drawing} thing={thing} />
         <Ghost now={drawing} />
+        <MeterThing />
         {drawing.tapes
           .filter((tape) => tape.name.startsWith(`${light} `) && tape.name.endsWith("to floor"))
           .map((tape) => (

@@ -1,5 +1,6 @@
 import type { ComponentType } from "react";
 import { BackgroundPanel } from "../background/BackgroundPanel";
+import { ExposePanel } from "../expose/ExposePanel";
 import { FillPanel } from "../fill/FillPanel";
 import { KeyAnswer } from "../key/KeyAnswer";
 import { KeyPanel } from "../key/KeyPanel";
@@ -18,6 +19,7 @@ const INSTRUMENTS: Record<string, Instrument> = {
   fill: { Panel: FillPanel },
   rim: { Panel: RimPanel },
   background: { Panel: BackgroundPanel },
+  expose: { Panel: ExposePanel },
 };
 
 /** By the name that the step's description gives it; none for the sheet of its thing. */

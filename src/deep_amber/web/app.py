@@ -19,11 +19,13 @@ from .answers import invalid_body
 from .begin import begin
 from .bench import bench
 from .errors import register_errors
+from .expose import exposing
 from .gear import gear
 from .ideas import ideas
 from .instruments import instruments
 from .key import key
 from .kit import kit
+from .metering import metering
 from .pages import pages
 from .pictures import PictureDesk
 from .request_log import log_requests
@@ -76,7 +78,7 @@ def create_app(
     clean_up(data_folder)
     app.extensions["pictures"] = PictureDesk(settled)
     app.extensions["thumbnails"] = OrderedDict()
-    for routes in (shelf, bench, gear, kit, steps, key, wish, instruments, begin, ideas):
+    for routes in (shelf, bench, gear, kit, steps, key, wish, instruments, exposing, metering, begin, ideas):
         routes.register(app, described)
     app.register_blueprint(pages)
     register_errors(app)

@@ -8,9 +8,11 @@ from ..core.brief.aims import off_aims
 from ..core.brief.ratio import telling_ratio
 from ..core.editing.fields import enter, nudge, seat, step
 from ..core.editing.moves import move
+from ..core.expose.histogram import channels_of, marked
 from ..core.exposure.response import CLIP_STOPS, ladder
 from ..core.presenting.pattern_summary import eye_told
 from ..core.problem import NotAccepted, Problem
+from ..core.simulation.exposing import without_flash
 from ..core.sitter.face import face_marks
 from ..core.units import metered_aperture_text
 from ..formats.picture_file import jpeg_bytes
@@ -42,8 +44,9 @@ bench = Routes("bench", "/api", ("413", "422", "503"))
 def picture(body: PictureIn) -> Response:
     """The picture and the readings of one state; 204 when a newer request of the tab has overtaken it."""
     desk: PictureDesk = current_app.extensions["pictures"]
-    made, pattern = desk.compute(body.set, body.quality, body.viewer, body.turn, body.solo, body.was)
-    coded = base64.b64encode(jpeg_bytes(made.picture, body.quality == "settled")).decode()
+    shown = without_flash(body.set) if body.without_flash else body.set
+    made, pattern = desk.compute(shown, body.quality, body.viewer, body.turn, body.solo, body.was)
+    coded = base64.b64encode(jpeg_bytes(marked(made, body.marked), body.quality == "settled")).decode()
     meter = {k: metered_aperture_text(r.aperture) for k, r in made.readings.incident.items()}
     mesh = sitter_of(body.set)
     return answer(
@@ -56,7 +59,10 @@ def picture(body: PictureIn) -> Response:
             meter=meter,
             pattern=pattern,
             eyes={"left": eye_told(pattern, "left"), "right": eye_told(pattern, "right")} if pattern else {},
-            off_aims=off_aims(body.set.look, mesh, made.readings) if body.solo is None else {},
+            off_aims=off_aims(body.set.look, mesh, made.readings)
+            if body.solo is None and not body.without_flash
+            else {},
+            histogram=channels_of(made.picture),
         )
     )
 

@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from ..core.answer import Moves
 from ..core.brief.aims import Aim
 from ..core.brief.ratio import Ratio
+from ..core.expose.histogram import Channels
 from ..core.model import Set
 from ..core.model.light import Role
 from ..core.pattern.reading import PatternReading
@@ -117,6 +118,10 @@ class PictureIn(Body):
     """The one light that is to be seen alone."""
     was: Annotated[str, MaxLen(20)] = ""
     """The pattern's name before, so that it does not flicker under the hand."""
+    without_flash: bool = False
+    """As when no flash fires."""
+    marked: Literal["", "clipped", "raw"] = ""
+    """What is marked in it: places that clip in the file at either end, or those that a raw file holds no longer."""
 
 
 class PictureOut(Out):
@@ -135,6 +140,8 @@ class PictureOut(Out):
     """What is said beside each eye; none without a pattern."""
     off_aims: dict[str, float]
     """Stops by which each surface that the look aims at lies over (under is negative) its band; 0 inside it."""
+    histogram: Channels
+    """Of the file, whatever is marked in the picture."""
 
 
 class SceneIn(Body):

@@ -28,8 +28,8 @@ class Balance(unittest.TestCase):
         s = replace(s, camera=replace(s.camera, time=1 / 4))
         made = balance_of(stages_of(s))
         key, bulb = made.lights
-        self.assertLessEqual(max(key.card) - min(key.card), 1)
-        self.assertGreater(bulb.card[0], bulb.card[2] + 40)
+        self.assertLessEqual(key.card.spread, 1)
+        self.assertGreater(bulb.card.red, bulb.card.blue + 40)
         self.assertTrue(made.mixed)
         self.assertAlmostEqual(balance_off(made), 0.0, places=6)
 

@@ -25,7 +25,20 @@ SHOWS = 25.0  # mired from the key from which a light's colour shows (assumption
 NEARER = 10.0  # mired that a gel must gain to be offered (assumption: less is not seen)
 ROUND = 100.0  # [K] to which cameras set a balance
 CONVERSIONS: tuple[Gel, ...] = ("quarter warm", "half warm", "full warm", "quarter cool", "half cool", "full cool")
-Code = tuple[int, int, int]
+
+
+@dataclass(frozen=True)
+class Code:
+    """The file's 8-bit values."""
+
+    red: int
+    green: int
+    blue: int
+
+    @property
+    def spread(self) -> int:
+        """Of its channels: 0 for grey."""
+        return max(self.red, self.green, self.blue) - min(self.red, self.green, self.blue)
 
 
 @dataclass(frozen=True)
@@ -69,8 +82,7 @@ class Balance:
 
 def _patch(rgb: np.ndarray, luminance: float) -> Code:
     shown = rgb / max(float(rgb @ LUMINANCE), 1e-9) * luminance
-    red, green, blue = (code_value(float(k)) for k in shown)
-    return red, green, blue
+    return Code(*(code_value(float(k)) for k in shown))
 
 
 def agreeing(light: Light, to: float) -> tuple[tuple[Gel, ...], float]:

@@ -8,7 +8,7 @@ import numpy as np
 
 from ..exposure.response import MID_GREY
 from ..model.look import Look
-from ..simulation.simulate import veiled_picture
+from ..simulation.simulate import Simulated, veiled_picture
 from ..simulation.stages import Stages
 from ..sitter.kinds import HAIR_KIND, WALL_KIND
 from ..srgb import LUMINANCE, encoded, linear_value
@@ -18,6 +18,9 @@ RAW_OVER = math.log2(7.8 * MID_GREY)
 """Stops that a raw file holds over the picture file's white: ISO 12232 puts saturation 7.8 times over mid grey."""
 BLACK, WHITE = 2, 255  # 8-bit values at which a channel tells nothing more; black with what noise and rounding leave
 SOME, MUCH = 0.001, 0.02  # share of a zone that is told, and that asks to be looked at (assumptions)
+Mark = Literal["", "clipped", "raw"]
+STRIPE = 4  # pixels
+OVER_MARK, UNDER_MARK = (255, 40, 40), (40, 110, 255)
 LINEAR = np.array([linear_value(k) for k in range(256)], np.float32)
 Zone = Literal["picture", "face", "hair", "cloth", "backdrop"]
 ZONES: tuple[Zone, ...] = ("picture", "face", "hair", "cloth", "backdrop")
@@ -71,6 +74,21 @@ def channels_of(picture: np.ndarray) -> Channels:
     channels = (picture[..., 0], picture[..., 1], picture[..., 2], codes)
     counts = (np.bincount((k.ravel() >> 2), minlength=BINS) for k in channels)
     return Channels(*(tuple(map(int, k)) for k in counts))
+
+
+def marked(made: Simulated, what: Mark) -> np.ndarray:
+    """The picture (height, width, 3) with what clips marked: stripes of red over white, blue in the blacks; for a raw file
+    stripes where that is full too."""
+    if not what:
+        return made.picture
+    out = made.picture.copy()
+    rows, columns = np.indices(out.shape[:2])
+    striped = (rows + columns) // STRIPE % 2 == 0
+    white = made.picture.max(2) >= WHITE if what == "clipped" else made.strongest >= 2.0**RAW_OVER
+    out[white & striped] = OVER_MARK
+    if what == "clipped":
+        out[(made.picture.max(2) <= BLACK) & striped] = UNDER_MARK
+    return out
 
 
 def zone_masks(stages: Stages) -> dict[Zone, np.ndarray]:

@@ -10,7 +10,6 @@ from ..geometry.held import held_by
 from ..geometry.quads import Quad, backdrop_quad, emitter_quad, field_of_view, lower_edge, panel_quads, sweep_quad
 from ..geometry.vectors import Vector, aiming_axes
 from ..kit.emission import half_power
-from ..model.furniture import Door, Furniture
 from ..model.light import Light
 from ..model.panel import Panel
 from ..model.set import Set
@@ -19,7 +18,7 @@ from ..sitter.face import face_marks
 from ..sitter.mesh import CHAIN_HEAD, HAIR, SitterMesh
 from ..sitter.pose import place_of, skin_mesh
 from .draw_room import backdrop_seen, backdrop_stands, door_lines, furniture_lines
-from .letters import letters
+from .letters import letters_of
 from .lines import CameraLines, Drawing, LightLines, Line, PanelLines, ShadowLines, SitterLines, Tape, line_of, rounded
 from .say import length_text
 
@@ -202,17 +201,11 @@ def tapes(photo_set: Set, mesh: SitterMesh) -> tuple[Tape, ...]:
     return tuple(result)
 
 
-def _wanted_letter(thing: Light | Panel | Furniture | Door) -> str:
-    """A thing's name, before it the letter it should have: G for the background light, as B is the backdrop's."""
-    return f"g{thing.name}" if isinstance(thing, Light) and thing.role == "background" else thing.name
-
-
 def drawing(photo_set: Set, mesh: SitterMesh) -> Drawing:
     """Everything the Floor and the Side draw."""
     room, quad = photo_set.room, backdrop_quad(photo_set.backdrop)
     corners, sweep = quad.corners[[3, 2, 1, 0]], sweep_quad(photo_set.backdrop)
-    things = (photo_set.lights, photo_set.panels, photo_set.furniture, photo_set.doors)
-    marks = iter(letters([_wanted_letter(k) for kind in things for k in kind]))
+    marks = iter(letters_of(photo_set))
     lights = tuple(_light(photo_set, k, next(marks)) for k in photo_set.lights)
     panels = tuple(_panel(photo_set, k, next(marks)) for k in photo_set.panels)
     furniture = tuple(furniture_lines(k, next(marks)) for k in photo_set.furniture)

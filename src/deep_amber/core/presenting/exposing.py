@@ -3,10 +3,11 @@
 from ..expose.corrections import Correction
 from ..expose.order import Setting
 from ..expose.outputs import LightSetting
+from ..expose.self_portrait import Forgotten
 from ..model.light import Light
 from ..model.set import Set
 from ..units import aperture_text, output_text, stops_text, time_text
-from .letters import letters
+from .letters import letters_of
 from .say import stops
 
 
@@ -49,7 +50,7 @@ def rule_text(made: Correction) -> str:
 
 def order_texts(photo_set: Set, order: tuple[Setting, ...]) -> list[tuple[str, str]]:
     """Each line as what it is about, and what is set."""
-    given = letters([k.name for k in photo_set.lights])
+    given = letters_of(photo_set)
     said = []
     for line in order:
         light = photo_set.lights[line.index] if line.index >= 0 else None
@@ -77,3 +78,23 @@ def _of_all(code: str, photo_set: Set) -> tuple[str, str]:
         f"manual, ISO {camera.sensitivity:g}, {time_text(camera.time)}, {aperture_text(camera.aperture)}, "
         f"{camera.white_balance:.0f} K, raw and JPEG{filtered}",
     )
+
+
+TOUCHES = {
+    "high_black": "A light picture should not touch the dark end; this one does.",
+    "high_dark": "Most of a light picture lies in the lighter two thirds; here it does not.",
+    "low_white": "A dark picture should not touch the light end; this one does.",
+    "low_light": "Most of a dark picture lies in the darker third; here it does not.",
+}
+"""What a histogram does and should not, by its code."""
+FORGOTTEN_TEXTS: dict[Forgotten, str] = {
+    "focus_manual": "focus on the stand-in, then lock it: back to manual",
+    "white_balance": "white balance to the key's, not automatic",
+    "format": "raw and JPEG",
+    "timer": "timer or remote, and how many frames",
+    "screen": "screen turned round; as in a mirror, left is left",
+    "battery": "battery charged, in camera, trigger and flashes",
+    "card": "room on the card",
+    "eyes": "cables taped where you walk; nobody there who reacts to flashing light",
+}
+"""What is forgotten most when one is alone."""

@@ -2,7 +2,11 @@
 
 from string import ascii_uppercase
 
+from ..model.furniture import Door, Furniture
+from ..model.light import Light
+from ..model.panel import Panel
 from ..model.patterns import Pattern
+from ..model.set import Set
 
 RESERVED = "SCBRUTNXV"
 """Sitter, camera, backdrop, room, and the keys of the bench that do something."""
@@ -27,3 +31,14 @@ def letters(names: list[str]) -> list[str]:
         free = [c for c in [*name.upper(), *ascii_uppercase] if c in ascii_uppercase and c not in given]
         given.append(free[0] if free else "?")
     return given[len(RESERVED) :]
+
+
+def _wanted_letter(thing: Light | Panel | Furniture | Door) -> str:
+    """A thing's name, before it the letter it should have: G for the background light, as B is the backdrop's."""
+    return f"g{thing.name}" if isinstance(thing, Light) and thing.role == "background" else thing.name
+
+
+def letters_of(photo_set: Set) -> list[str]:
+    """The letter of each light, panel, piece of furniture and door, in that order."""
+    things = (photo_set.lights, photo_set.panels, photo_set.furniture, photo_set.doors)
+    return letters([_wanted_letter(k) for kind in things for k in kind])

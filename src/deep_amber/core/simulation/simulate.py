@@ -45,6 +45,8 @@ class Simulated:
     readings: Readings
     veil: Veil
     """In the picture where it shows; readings are of what is lit, without it."""
+    strongest: np.ndarray
+    """(height, width) float32, the strongest channel of each pixel, white = 1: what is over white is cut in the picture."""
 
 
 def _nothing() -> None:
@@ -225,7 +227,8 @@ def simulated(stages: Stages) -> Simulated:
     stages.make_room()
     readings = readings_of(stages)
     linear, veil = veiled_picture(stages)
-    return Simulated(to_srgb(linear).reshape(size.height, size.width, 3), readings, veil)
+    shape = (size.height, size.width)
+    return Simulated(to_srgb(linear).reshape(*shape, 3), readings, veil, linear.max(1).reshape(shape))
 
 
 def read(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memory: Memory | None = None) -> Readings:

@@ -3,6 +3,7 @@
 from ...checks.finding import Finding
 from ...simulation.readings import LABELS
 from ...units import aperture_text, metered_aperture_text
+from ..exposing import TOUCHES
 from ..say import Say, percent, stops, unbroken
 from .wording import ActWords, Found, Sentence
 
@@ -26,17 +27,14 @@ def _face(f: Finding, _: Say) -> str:
     return f"{percent(k['white_share'])} of the face has a channel at white; {held}."
 
 
+def _said(text: str) -> Sentence:
+    return lambda f, _: text
+
+
 FINDINGS: dict[str, Sentence] = {
     "expose.meter": _meter,
     "expose.face_clips": _face,
-    "expose.high_black": lambda f, _: "In a light picture nothing should be black, and something is.",
-    "expose.high_dark": lambda f, _: (
-        "In a light picture most tones lie in the lighter two thirds of the histogram; here they do not."
-    ),
-    "expose.low_white": lambda f, _: "In a dark picture nothing should be white, and something is.",
-    "expose.low_light": lambda f, _: (
-        "In a dark picture most tones lie in the darker third of the histogram; here they do not."
-    ),
+    **{f"expose.{code}": _said(text) for code, text in TOUCHES.items()},
     "expose.black": lambda f, _: (
         f"Without flash the frame is black: room light on the face is {stops(f.figures['under_stops'])} under the picture."
     ),

@@ -1,0 +1,89 @@
+import { preview, useFrame } from "../frame/store";
+import { useSettled } from "../frame/useSettled";
+import { type RoomLight, server } from "../server/client";
+
+const MOST = 12; // stops: the strip's height
+
+/** The frame without flash: how far under the picture, what gives it, what kills it, and longer times for more of it. */
+export function RoomView() {
+  const withoutFlash = useFrame((s) => s.withoutFlash);
+  const previewed = useFrame((s) => s.preview?.text);
+  const made = useSettled<RoomLight>(
+    ["room light"],
+    (body, signal) => server.POST("/api/expose/room", { body, signal }),
+    !withoutFlash,
+  ).data;
+  const ambient = made?.ambient;
+  return (
+    <>
+      <div className="room-words">
+        <button
+          type="button"
+          className="plain go"
+          aria-pressed={withoutFlash}
+          onClick={() => useFrame.setState({ withoutFlash: !withoutFlash })}
+        >
+          {withoutFlash ? "Back to the flash" : "Show the frame without flash"}
+        </button>
+        {ambient && (
+          <p className="big-words">
+            {!ambient.flash ? (
+              "No flash is on: this is the picture."
+            ) : ambient.lights.length === 0 ? (
+              "Black: nothing but flash is on."
+            ) : (
+              <>
+                <output className="figures big">{ambient.under.toFixed(1)}</output> stops under the picture,{" "}
+                {made.black ? "black" : `still seen: ${made.seen.slice(0, 4).join(", ")}`}
+              </>
+            )}
+          </p>
+        )}
+      </div>
+      {!made && <p className="facts">The frame without flash is being read.</p>}
+      {ambient && ambient.lights.length > 0 && (
+        <div className="room-grid">
+          <div>
+            {ambient.lights.map((k) => (
+              <p key={k.name}>
+                {k.name} <span className="figures">{(k.share * 100).toFixed(0)} %</span>, {k.under.toFixed(1)} stops under
+              </p>
+            ))}
+            <ul className="findings" aria-label="What takes room light away">
+              {made.kills.map((k) => (
+                <li key={k.answer.text}>
+                  <button type="button" className="plain" aria-pressed={previewed === k.answer.text} onClick={() => preview(k.answer)}>
+                    Preview: {k.answer.text}
+                  </button>
+                  <span className="figures">
+                    {k.under.toFixed(1)} under{k.black ? ", black" : ""}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </div>
+          {ambient.flash && <Times made={made} />}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** Room light at longer times: to mix it in on purpose. */
+function Times({ made }: { made: RoomLight }) {
+  const times = made.ambient?.times ?? [];
+  return (
+    <div className="times" role="img" aria-label="Room light under the picture at longer times">
+      <p className="caption">longer times mix the room in</p>
+      {times
+        .filter((_, i) => i % 3 === 0)
+        .map((t, i) => (
+          <p key={t.time}>
+            <span className="figures">{made.times[i * 3]}</span>
+            <span className="bar" style={{ width: `${Math.max(0, 1 - t.under / MOST) * 90}px` }} />
+            <span className="figures">−{t.under.toFixed(1)}</span>
+          </p>
+        ))}
+    </div>
+  );
+}

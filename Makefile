@@ -16,7 +16,7 @@ FEW ?= 20
 .PHONY: assumptions demo test setup setup-test lint bench fuzz shots reference sitters client clean
 
 demo: setup ## set up, build, load the demo sets into an empty shelf, start, print the address
-	$(BIN)/deep-amber serve --data data --demo demo --port $(PORT)
+	$(BIN)/deep-amber serve --data data --demo demo --stand-ins --port $(PORT)
 
 setup: ## packages, page and kernels; what is fetched and built for the page goes beside the rest
 	@$(MAKE) --no-print-directory -j3 .venv/run.done $(STATIC) .venv/warm.done

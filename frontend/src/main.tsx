@@ -20,6 +20,8 @@ const pages: RouteObject[] = [
   { path: "/begin", lazy: async () => ({ Component: (await import("./begin/BeginPage")).BeginPage }) },
   { path: "/kit", lazy: async () => ({ Component: (await import("./kit/KitPage")).KitPage }) },
   { path: "/help", lazy: async () => ({ Component: (await import("./help/HelpPage")).HelpPage }) },
+  { path: "/devices", lazy: async () => ({ Component: (await import("./devices/DevicesPage")).DevicesPage }) },
+  { path: "/set/:id/alone", lazy: async () => ({ Component: (await import("./alone/AlonePage")).AlonePage }) },
   { path: "/set/:id", lazy: async () => ({ Component: (await benchPage()).BenchPage }) },
   { path: "*", element: <FirstSet /> },
 ];

@@ -6,6 +6,7 @@ from pathlib import Path
 
 import click
 
+from .device_cli import STAND_INS
 from .expose_cli import EXPOSING
 from .formats.set_file import schema
 from .reading_cli import READING, PictureSize, fail, settled
@@ -18,7 +19,7 @@ def main() -> None:
     """Plans the light of a portrait and shows it before anything is carried."""
 
 
-for command in (*READING, *EXPOSING, ask):
+for command in (*READING, *EXPOSING, *STAND_INS, ask):
     main.add_command(command)
 
 
@@ -45,7 +46,10 @@ def print_schema(kit: bool) -> None:
     show_default=True,
     help="Of pictures at rest; smaller ones are sooner there on a slow machine.",
 )
-def serve(data: Path, host: str, port: int, demo: Path | None, size: tuple[int, int]) -> None:
+@click.option(
+    "--stand-ins", is_flag=True, help="Starts a camera, a trigger with flashes and a hand meter to play with."
+)
+def serve(data: Path, host: str, port: int, demo: Path | None, size: tuple[int, int], stand_ins: bool) -> None:
     """Starts the web application."""
     from sqlalchemy.exc import DatabaseError
 
@@ -54,7 +58,7 @@ def serve(data: Path, host: str, port: int, demo: Path | None, size: tuple[int, 
     from .web.serve import serve as start
 
     try:
-        start(data, host, port, demo, settled(size))
+        start(data, host, port, demo, settled(size), stand_ins)
     except (DataFault, BadDemo) as fault:
         fail(str(fault))
     except DatabaseError as error:

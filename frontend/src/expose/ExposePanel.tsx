@@ -8,11 +8,12 @@ import { ColourView } from "./ColourView";
 import { HistogramView } from "./HistogramView";
 import { OutputsView } from "./OutputsView";
 import { RoomView } from "./RoomView";
+import { TestFrameView } from "./TestFrameView";
 import { RulesView } from "./RulesView";
 import "../fill/fill.css";
 import "./expose.css";
 
-const TABS = ["outputs", "meter", "room light", "histogram", "colour", "rules", "findings"] as const;
+const TABS = ["outputs", "meter", "room light", "histogram", "colour", "rules", "test frame", "findings"] as const;
 
 /** Camera first, then output; the meter in the hand; the frame without flash; the histogram. */
 export function ExposePanel() {
@@ -38,6 +39,7 @@ export function ExposePanel() {
         {tab === "histogram" && <HistogramView />}
         {tab === "colour" && <ColourView />}
         {tab === "rules" && <RulesView />}
+        {tab === "test frame" && <TestFrameView />}
         {tab === "findings" && <Findings step="expose" />}
       </div>
     </Parts>

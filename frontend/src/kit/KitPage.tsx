@@ -148,6 +148,7 @@ export function KitPage() {
           <FileButton accept=".json,.csv,application/json,text/csv" onFile={(taken) => void take(taken)}>
             Import a kit file
           </FileButton>
+          <Link to="/devices">Devices</Link>
           <Link to="/shelf">Shelf</Link>
         </nav>
       </header>

@@ -1,6 +1,8 @@
 import { Segmented, Select } from "antd";
 import { signed } from "../ladder/signed";
-import { server } from "../server/client";
+import { useBench } from "../bench/store";
+import { useFrame } from "../frame/store";
+import { inWords, problemsIn, server } from "../server/client";
 import { Dome } from "./Dome";
 import { HELD_AT, type Kept, MOST_KEPT, takeUp, useMeter } from "./store";
 import { useSeen } from "../frame/useSettled";
@@ -104,7 +106,7 @@ function InHand() {
 }
 
 function Shown() {
-  const { reading, of, receptor } = useMeter();
+  const { reading, of, receptor, byHand } = useMeter();
   if (!reading) {
     return null;
   }
@@ -121,8 +123,16 @@ function Shown() {
           <span className="figures">{signed(reading.over)}</span> to the camera; flash{" "}
           <span className="figures">{(reading.flash_share * 100).toFixed(0)} %</span>
         </p>
+        {byHand && (
+          <p role="status" className="by-hand">
+            {byHand}
+          </p>
+        )}
         <button type="button" className="plain go" onClick={keep}>
           Keep
+        </button>{" "}
+        <button type="button" className="plain" title="With the hand meter of the page Devices" onClick={() => void readByHand()}>
+          Read it
         </button>{" "}
         <button type="button" className="plain" onClick={() => takeUp(false)}>
           Put it down
@@ -143,6 +153,21 @@ function Shown() {
       </table>
     </div>
   );
+}
+
+/** Asks the hand meter for what it shows there. */
+async function readByHand() {
+  const { at, place, toward, aim, receptor, alone } = useMeter.getState();
+  const set = useFrame.getState().preview?.set ?? useBench.getState().set;
+  if (!set || receptor === "spot") {
+    return;
+  }
+  const lights = alone === null ? null : [alone];
+  const body = { set, viewer: "", at: at ?? null, place, toward, aim, receptor, lights, resting: true };
+  const { data, error } = await server.POST("/api/sets/metered", { body }).catch(() => ({ data: undefined, error: null }));
+  useMeter.setState({
+    byHand: data ? `The hand meter shows ${data.shown}, ${signed(data.off)} of the computed` : inWords(problemsIn(error)),
+  });
 }
 
 function keep() {

@@ -40,6 +40,8 @@ interface InHand {
   kept: Kept[];
   /** Two kept readings against each other, by number. */
   ratio: string;
+  /** What the hand meter said. */
+  byHand: string;
   spot: { x: number; y: number; stops: number; code: number; lightness: number } | null;
 }
 
@@ -57,6 +59,7 @@ export const useMeter = create<InHand>()(() => ({
   wrong: "",
   kept: [],
   ratio: "",
+  byHand: "",
   spot: null,
 }));
 

@@ -30,7 +30,7 @@ export function useReading() {
       .POST("/api/meter", { body, signal: stop.signal })
       .then(({ data, error }) => {
         if (data) {
-          useMeter.setState({ reading: data, wrong: "" });
+          useMeter.setState({ reading: data, wrong: "", byHand: "" });
         } else if (error) {
           useMeter.setState({ wrong: inWords(problemsIn(error)) });
         }

@@ -47,6 +47,11 @@ export type Order = Schemas["OrderOut"];
 export type Meter = Schemas["MeterOut"];
 export type MeterIn = Schemas["MeterIn"];
 export type AtMeter = Schemas["AtMeterOut"];
+export type Devices = Schemas["DevicesOut"];
+export type Device = Schemas["DeviceOut"];
+export type Unit = Schemas["UnitOut"];
+export type TestFrame = Schemas["FrameOut"];
+export type ShootIn = Schemas["ShootIn"];
 export type SelfPortrait = Schemas["SelfOut"];
 export type Idea = Schemas["IdeaOut"];
 

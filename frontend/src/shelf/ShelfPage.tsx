@@ -75,6 +75,9 @@ export function ShelfPage() {
       <header>
         <h1>Deep Amber</h1>
         <nav aria-label="Tools">
+          <Link to="/devices" className="to-kit">
+            Devices
+          </Link>
           <Link to="/kit" className="to-kit">
             Kit
           </Link>

@@ -3,7 +3,7 @@
 import io
 
 import numpy as np
-from PIL import Image
+from PIL import Image, ImageOps
 
 _JPEG = {"format": "JPEG", "quality": 88}
 _FINE_JPEG = {"format": "JPEG", "quality": 95, "subsampling": 0}
@@ -21,3 +21,10 @@ def jpeg_bytes(picture: np.ndarray, fine: bool) -> bytes:
     file = io.BytesIO()
     Image.fromarray(picture).save(file, **(_FINE_JPEG if fine else _JPEG))  # type: ignore[arg-type]
     return file.getvalue()
+
+
+def read_upright(file: bytes, size: tuple[int, int]) -> np.ndarray:
+    """(height, width, 3) uint8 of an image file, set upright by its orientation, at a size (width, height)."""
+    with Image.open(io.BytesIO(file)) as image:
+        upright = ImageOps.exif_transpose(image).convert("RGB")
+        return np.asarray(upright if upright.size == size else upright.resize(size, Image.Resampling.BOX))

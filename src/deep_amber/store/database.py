@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session, sessionmaker
 from .faults import DataFault, words_for
 
 DATABASE_NAME = "deep-amber.sqlite"
-NEWEST = "0004"
+NEWEST = "0005"
 """The last of the migrations."""
 
 

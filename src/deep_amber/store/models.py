@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from sqlalchemy import DateTime, ForeignKey, Integer, String, Text
+from sqlalchemy import Boolean, DateTime, ForeignKey, Integer, String, Text
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -54,3 +54,30 @@ class IdeaRow(Base):
     note: Mapped[str] = mapped_column(String(500), default="")
     added_at: Mapped[datetime] = mapped_column(DateTime)
     removed_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+
+
+class DeviceRow(Base):
+    """Where a device answers: camera, trigger, hand meter."""
+
+    __tablename__ = "devices"
+
+    kind: Mapped[str] = mapped_column(String(20), primary_key=True)
+    address: Mapped[str] = mapped_column(String(120))
+    """Host and port; empty for the stand-in that this program starts."""
+    on: Mapped[bool] = mapped_column(Boolean, default=True)
+
+
+class FrameRow(Base):
+    """A frame that a camera took of a set. Its files are beside the database, named by its id."""
+
+    __tablename__ = "frames"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    set_id: Mapped[str] = mapped_column(ForeignKey("sets.id", ondelete="CASCADE"), index=True)
+    name: Mapped[str] = mapped_column(String(80))
+    """On the camera's card."""
+    told: Mapped[str] = mapped_column(Text)
+    """JSON: what the camera told of it, and what was found in it."""
+    raw: Mapped[bool] = mapped_column(Boolean, default=False)
+    """Whether there is a raw file too."""
+    taken_at: Mapped[datetime] = mapped_column(DateTime, index=True)

@@ -18,8 +18,10 @@ from ..store.ideas import clean_up
 from .answers import invalid_body
 from .begin import begin
 from .bench import bench
+from .devices import device_routes
 from .errors import register_errors
 from .expose import exposing
+from .frames import frames
 from .gear import gear
 from .ideas import ideas
 from .instruments import instruments
@@ -78,7 +80,22 @@ def create_app(
     clean_up(data_folder)
     app.extensions["pictures"] = PictureDesk(settled)
     app.extensions["thumbnails"] = OrderedDict()
-    for routes in (shelf, bench, gear, kit, steps, key, wish, instruments, exposing, metering, begin, ideas):
+    for routes in (
+        shelf,
+        bench,
+        gear,
+        kit,
+        steps,
+        key,
+        wish,
+        instruments,
+        exposing,
+        metering,
+        device_routes,
+        frames,
+        begin,
+        ideas,
+    ):
         routes.register(app, described)
     app.register_blueprint(pages)
     register_errors(app)

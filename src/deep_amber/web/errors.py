@@ -12,6 +12,7 @@ from ..core.problem import NotAccepted, Problem
 from ..formats.idea_picture import PICTURE_TOO_LARGE
 from ..formats.own_json import TOO_LARGE
 from ..store.faults import words_for
+from ..store.frames import NoSuchFrame
 from ..store.ideas import MOST_IDEAS, BoardFull, NoSuchIdea
 from ..store.kit import StaleKit
 from ..store.sets import NoSuchSet, Stale, Unreadable
@@ -71,6 +72,7 @@ ANSWERS: dict[type[Exception], Callable[[Any], Response]] = {
     NotAccepted: lambda error: refusal(error.problems),
     NoSuchSet: _said("This set is not on the shelf any more.", "a set of the shelf", GONE),
     NoSuchIdea: _said("This picture is not on the board any more.", "a picture of the board", GONE),
+    NoSuchFrame: _said("There is no such frame, or its file is gone.", "a frame of the set", GONE),
     BoardFull: _said("The board is full.", f"at most {MOST_IDEAS} pictures a board", 422, "picture"),
     Unreadable: _said(UNREADABLE, "a set that can be read", 422),
     Stale: _stale,

@@ -51,6 +51,12 @@ def _held(stages: Stages, asked: MeterIn) -> HandMeter:
     return HandMeter(place, aim, asked.receptor, before_face=asked.at == "face")
 
 
+def held_meter(stages: Stages, asked: MeterIn) -> tuple[HandMeter, MeterReading]:
+    """The meter as it is held, and what it reads there."""
+    held = _held(stages, asked)
+    return held, meter_reading(stages, held, asked.lights)
+
+
 def _within(photo_set: Set, place: Point | None) -> None:
     room = photo_set.room
     if place is None:
@@ -72,8 +78,7 @@ def meter(body: MeterIn) -> Response:
     with (
         desk.beside_picture(photo_set) if body.resting else desk.aside(photo_set, body.viewer, 0, asked=True) as stages
     ):
-        held = _held(stages, body)
-        read = meter_reading(stages, held, body.lights)
+        held, read = held_meter(stages, body)
     return answer(_out(photo_set, held, read))
 
 

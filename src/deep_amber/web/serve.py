@@ -17,6 +17,7 @@ from ..core.pattern.shine_on_skin import shine_of
 from ..core.problem import NotAccepted
 from ..core.simulation import DRAGGED, SETTLED, Memory, Quality, simulate
 from ..core.simulation.stages import Stages
+from ..devices.stand_ins import StandIns
 from ..formats.kit_file import read_kit_file
 from ..formats.own_json import read_at_most
 from ..formats.set_file import read_set_file
@@ -100,8 +101,14 @@ def load_demo(sessions: Sessions, folder: Path) -> None:
         add_set(sessions, made)
 
 
-def serve(data_folder: Path, host: str, port: int, demo: Path | None, settled: Quality = SETTLED) -> None:
-    """Serves until interrupted. demo : a folder of set files, imported when the shelf is empty; settled : of pictures at rest"""
+def serve(
+    data_folder: Path, host: str, port: int, demo: Path | None, settled: Quality = SETTLED, stand_ins: bool = False
+) -> None:
+    """Serves until interrupted.
+
+    demo : a folder of set files, imported when the shelf is empty; settled : of pictures at rest; stand_ins : a camera, a
+    trigger with flashes and a hand meter are started beside it
+    """
     _lean_memory()
     set_up_log()
     app = create_app(data_folder, frozenset({host}), settled)
@@ -117,6 +124,10 @@ def serve(data_folder: Path, host: str, port: int, demo: Path | None, settled: Q
         channel_timeout=IDLE,
         cleanup_interval=IDLE // 4,
     )
+    if stand_ins:
+        beside = StandIns(f"{settled.size.width}x{settled.size.height}")
+        beside.start()
+        app.extensions["stand_ins"] = beside
     threading.Thread(target=_warm_last_set, args=(app,), daemon=True).start()
     name = f"[{host}]" if ":" in host and family_is_six(host) else host
     print(f"Deep Amber is at http://{name}:{server.effective_port}/", flush=True)

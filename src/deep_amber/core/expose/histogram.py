@@ -6,7 +6,7 @@ from typing import Literal
 
 import numpy as np
 
-from ..exposure.response import MID_GREY
+from ..exposure.response import FULL_OVER_WHITE, MID_GREY
 from ..model.look import Look
 from ..simulation.simulate import Simulated, veiled_picture
 from ..simulation.stages import Stages
@@ -14,8 +14,8 @@ from ..sitter.kinds import HAIR_KIND, WALL_KIND
 from ..srgb import LUMINANCE, encoded, linear_value
 
 BINS = 64  # of four 8-bit values each
-RAW_OVER = math.log2(7.8 * MID_GREY)
-"""Stops that a raw file holds over the picture file's white: ISO 12232 puts saturation 7.8 times over mid grey."""
+RAW_OVER = math.log2(FULL_OVER_WHITE)
+"""Stops that a raw file holds over the picture file's white."""
 BLACK, WHITE = 2, 255  # 8-bit values at which a channel tells nothing more; black with what noise and rounding leave
 SOME, MUCH = 0.001, 0.02  # share of a zone that is told, and that asks to be looked at (assumptions)
 Mark = Literal["", "clipped", "raw"]

@@ -7,12 +7,15 @@ from typing import Literal
 import numpy as np
 
 from ..framing.depth_of_field import depth_of_field, nearest_focus
+from ..geometry.quads import backdrop_quad
 from ..geometry.vectors import aiming_axes
 from ..model.camera import Camera
 from ..model.set import Set
-from ..simulation.focus import focus_distance
+from ..simulation.focus import eye_distance, to_near_eye
 from ..simulation.stages import Stages
 from ..sitter.face import face_marks
+from ..sitter.mesh import SitterMesh
+from ..sitter.pose import posed
 from ..units import APERTURES
 
 WALKING = 0.7  # [m/s] in a room of cables and stands (assumption: half of walking outside)
@@ -64,7 +67,7 @@ def self_portrait_of(stages: Stages) -> SelfPortrait:
     """Of a set: sitter and photographer are one."""
     photo_set = stages.photo_set
     camera, sitter = photo_set.camera, photo_set.sitter
-    distance = focus_distance(stages)
+    distance = eye_distance(stages)
     depth = depth_of_field(camera, distance)
     sway = SWAY if sitter.seat_height > 0 else STANDING_SWAY
     walk = way_to_mark(photo_set) / WALKING + SITTING_DOWN
@@ -97,7 +100,15 @@ def in_focus(camera: Camera, focus: float, eye: float) -> bool:
     return focus - depth.before <= eye <= focus + depth.behind
 
 
-def along_axis(camera: Camera, at: np.ndarray) -> float:
-    """Distance of a place (3,) from the lens along its axis [m]."""
+def to_eye(photo_set: Set, mesh: SitterMesh) -> float:
+    """Lens to the near eye along the lens's axis [m]."""
+    return to_near_eye(photo_set.camera, posed(mesh, photo_set.sitter))
+
+
+def to_backdrop(photo_set: Set) -> float:
+    """Lens to the backdrop along the lens's axis [m]: what is focused where nobody is at the mark."""
+    camera, quad = photo_set.camera, backdrop_quad(photo_set.backdrop)
     _, _, forward = aiming_axes(camera.place, camera.aim)
-    return float((at - camera.place.array) @ forward)
+    toward = float(forward @ np.array(quad.normal))
+    away = float((np.array(quad.centre) - camera.place.array) @ np.array(quad.normal))
+    return max(away / toward if abs(toward) > 1e-3 else away, nearest_focus(camera))

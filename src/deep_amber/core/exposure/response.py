@@ -6,6 +6,8 @@ from ..model.camera import Camera
 from ..srgb import code_value
 
 MID_GREY = 0.18
+FULL_OVER_WHITE = 7.8 * MID_GREY
+"""Raw white against the file's white: ISO 12232 puts a full well 7.8 times over mid grey."""
 FLOOR = 1e-5  # value under which a surface reads as black: over 14 stops under mid grey
 
 

@@ -50,6 +50,8 @@ class Camera:
     """None for any focal length."""
     filter: Annotated[float, Interval(ge=0.0, le=10.0)] = 0.0
     """Neutral filter before the lens, by what it takes [stops]."""
+    focus: Annotated[float, Interval(ge=0.1, le=100.0)] | None = None
+    """Where it is focused, from the lens along its axis [m]; None for on the near eye."""
     sync_time: Annotated[float, Interval(ge=1 / 4000, le=0.1)] = USUAL_SYNC
     """Shortest time at which its shutter is wide open for a flash [s]."""
 

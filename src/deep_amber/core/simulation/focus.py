@@ -6,18 +6,31 @@ import numpy as np
 from ..framing.depth_of_field import blur, nearest_focus
 from ..framing.framings import sensor_height
 from ..geometry.vectors import aiming_axes
+from ..model.camera import Camera
 from ..picture.defocus import CHANNELS, SHARP, Layer, defocused
 from ..picture.seen import Seen
 from ..sitter.kinds import WALL_KIND
+from ..sitter.mesh import Posed
 from ..transport.workers import in_chunks
 from .stages import Stages
 
 
 def focus_distance(stages: Stages) -> float:
-    """Lens to the plane of the near eye along the optical axis [m], no nearer than the lens focuses."""
+    """Lens to what is focused along the optical axis [m]: what the camera is set to, else the near eye; no nearer than the
+    lens focuses."""
     camera = stages.photo_set.camera
+    return eye_distance(stages) if camera.focus is None else max(camera.focus, nearest_focus(camera))
+
+
+def eye_distance(stages: Stages) -> float:
+    """Lens to the plane of the near eye along the optical axis [m], no nearer than the lens focuses."""
+    return to_near_eye(stages.photo_set.camera, stages.posed())
+
+
+def to_near_eye(camera: Camera, body: Posed) -> float:
+    """As `eye_distance`, of a sitter posed."""
     _, _, forward = aiming_axes(camera.place, camera.aim)
-    eyes = stages.posed().eyes[:, :3]
+    eyes = body.eyes[:, :3]
     near = eyes[np.argmin(np.linalg.norm(eyes - camera.place.array, axis=1))]
     return max(float((near - camera.place.array) @ forward), nearest_focus(camera))
 

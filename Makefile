@@ -4,6 +4,8 @@ BIN := .venv/bin
 PORT ?= 8732
 JOBS ?= 3
 CHROMIUM ?= /usr/bin/chromium
+# Reads the tags of our files in the tests: a program of another house.
+EXIV2 ?= /usr/bin/exiv2
 # Older ones lack instructions that the reference is compiled to.
 LLVM ?= /usr/lib/x86_64-linux-gnu/libLLVM-19.so
 STATIC := src/deep_amber/web/static/index.html
@@ -47,7 +49,8 @@ $(STATIC): frontend/node_modules/.done $(FRONTEND)
 
 .venv/test.done: .venv/run.done requirements/test.txt
 	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/test.txt
-	test -x $(CHROMIUM) || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium; } >/dev/null
+	test -x $(CHROMIUM) -a -x $(EXIV2) || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive \
+		apt-get install -y -qq --no-install-recommends chromium exiv2; } >/dev/null
 	touch $@
 
 setup-test: setup .venv/test.done

@@ -35,7 +35,19 @@ class Server:
 
     def __init__(self, size: str = SMALL, *more: str) -> None:
         self._folder = tempfile.TemporaryDirectory()
-        command = [sys.executable, "-m", "deep_amber.cli", "serve", "--port", "0", "--demo", str(DEMO), "--size", size, *more]
+        command = [
+            sys.executable,
+            "-m",
+            "deep_amber.cli",
+            "serve",
+            "--port",
+            "0",
+            "--demo",
+            str(DEMO),
+            "--size",
+            size,
+            *more,
+        ]
         self._log = open(f"{self._folder.name}/log", "w")  # noqa: SIM115 (closed in stop)
         self._process = subprocess.Popen(
             [*command, "--data", self._folder.name], stdout=subprocess.PIPE, stderr=self._log, text=True

@@ -16,7 +16,7 @@ class Steps(WebTest):
         known = self.client.get("/api/steps").json
         self.assertEqual(
             [s["code"] for s in known["steps"]],
-            ["brief", "room", "backdrop", "sitter", "camera", "key", "fill", "rim", "background"],
+            ["brief", "room", "backdrop", "sitter", "camera", "key", "fill", "rim", "background", "expose"],
         )
         self.assertEqual(set(states), {s["code"] for s in known["steps"]})
         self.assertEqual((states["backdrop"]["kind"], states["camera"]["kind"]), ("look here", "settled"))

@@ -12,7 +12,6 @@ const SET_BY: { value: By; label: string }[] = [
   { value: "brief", label: "by the brief" },
   { value: "disc", label: "disc to the key" },
   { value: "dome", label: "dome to the lens" },
-  { value: "kept", label: "as it is" },
 ];
 const RECYCLE = { low: 0.05, high: 30 };
 const COMFORT = { low: 1, high: 1e6 };

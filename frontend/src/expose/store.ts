@@ -1,6 +1,6 @@
 import { create } from "zustand";
 
-export type By = "brief" | "disc" | "dome" | "kept";
+export type By = "brief" | "disc" | "dome";
 
 /** What outputs must leave, and what the exposure is set by. */
 interface Exposing {

@@ -119,6 +119,7 @@ def developed(dng: bytes, white_over: float, neutral: np.ndarray) -> np.ndarray:
         return raw.postprocess(
             use_camera_wb=True, no_auto_bright=True, bright=bright, gamma=(2.4, 12.92), output_bps=8,
             output_color=rawpy.ColorSpace.sRGB, highlight_mode=rawpy.HighlightMode.Clip,
+            adjust_maximum_thr=0.0,  # else raw white is taken to be the lightest that is there
         )  # fmt: skip
 
 

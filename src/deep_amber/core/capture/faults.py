@@ -50,7 +50,7 @@ def faults_of(taken: Taken, planned: Camera, used: Camera, off: float) -> list[F
     mired = 1e6 / planned.white_balance - 1e6 / taken.white_balance
     if abs(mired) >= OFF_BALANCE:
         figures = {"balance_k": taken.white_balance, "planned_k": planned.white_balance, "mired": mired}
-        found.append(Fault("balance", figures, {"cast": "cool" if mired > 0 else "warm"}))
+        found.append(Fault("balance", figures, {"cast": "cool" if mired < 0 else "warm"}))
     if abs(off) >= OFF and not found:
         found.append(Fault("off", {"stops": off}))
     return found

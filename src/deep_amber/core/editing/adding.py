@@ -32,6 +32,7 @@ FIRST_PLACES: dict[str, tuple[float, float, float]] = {
 }
 PANEL_PLACE = (62.0, -8.0, 0.7)
 LAP_PLACE = (0.0, -52.0, 0.5)
+CARD_PLACE = (0.0, -52.0, 0.28)
 BOARD_SIZE = (1.0, 1.0)
 # A flash that is turned to a board: before it, aside of the way to the face, and under its middle [m].
 FLASH_TO_BOARD, ASIDE, UNDER = 0.55, 0.25, 0.20
@@ -131,12 +132,15 @@ def add_light(
 
 
 def add_panel(photo_set: Set, mesh: SitterMesh, template: dict[str, Any], item: str = "") -> Set:
-    """The set with one more panel of those figures: opposite the camera-left, or on the lap for a curved one."""
+    """The set with one more panel of those figures: opposite the camera-left, on the lap for a curved one, a grey card held
+    under the chin and turned to the lens."""
     room_for(photo_set, "panels")
-    lap = template.get("shape") == "curved"
-    place, face = _about(photo_set, mesh, *(LAP_PLACE if lap else PANEL_PLACE))
+    lap, card = template.get("shape") == "curved", template.get("surface") == "grey card"
+    place, face = _about(photo_set, mesh, *(CARD_PLACE if card else LAP_PLACE if lap else PANEL_PLACE))
     name = free_name(photo_set, template.get("surface", BOARD_NAME))
-    panel = Panel(place, face, **{"holding": "lap" if lap else "stand", **template, "name": name, "item": item})
+    aim = photo_set.camera.place if card else face
+    holding = "held" if card else "lap" if lap else "stand"
+    panel = Panel(place, aim, **{"holding": holding, **template, "name": name, "item": item})
     added = with_added(photo_set, "panels", panel)
     return _settled(added, "panels", len(added.panels) - 1)
 

@@ -23,5 +23,6 @@ PANEL_SURFACES = {
     "gold": PanelFigures((0.95, 0.77, 0.44), 0.8, 14.0),
     "black": PanelFigures((0.04, 0.04, 0.04)),
     "silk": PanelFigures((0.35, 0.35, 0.35), 0.0, 0.0, 0.55, 0.35, 20.0),
+    "grey card": PanelFigures((0.18, 0.18, 0.18)),
     "bed sheet": PanelFigures((0.55, 0.55, 0.55), 0.0, 0.0, 0.35, 0.10, 12.0),
 }

@@ -19,6 +19,7 @@ CATALOGUE = Kit(
         PanelItem("silver under-chin reflector", "silver", 0.7, 0.5, "curved"),
         PanelItem("silk 120 x 120", "silk", 1.2, 1.2),
         PanelItem("bed sheet", "bed sheet", 1.5, 1.9),
+        PanelItem("grey card 15 x 20", "grey card", 0.15, 0.2),
     ),
     stands=(
         StandItem("light stand"),

@@ -7,7 +7,7 @@ from annotated_types import Interval, MaxLen, MinLen
 
 from .point import Point
 
-PanelSurface = Literal["white", "silver", "gold", "black", "silk", "bed sheet"]
+PanelSurface = Literal["white", "silver", "gold", "black", "silk", "bed sheet", "grey card"]
 PanelBack = Literal["as its front", "white", "silver", "gold", "black"]
 PanelShape = Literal["flat", "round", "V-flat", "curved"]
 
@@ -25,7 +25,7 @@ class Panel:
     height: Annotated[float, Interval(ge=0.1, le=4.0)] = 1.2
     """[m]"""
     surface: PanelSurface = "white"
-    """Silk and bed sheet let light through."""
+    """Silk and bed sheet let light through; a grey card is for white balance and exposure."""
     shape: PanelShape = "flat"
     """A round one is an ellipse of its width and height; a V-flat is folded upright in its middle, a curved one bends about its level middle line."""
     fold: Annotated[float, Interval(ge=40.0, le=180.0)] = 100.0

@@ -127,7 +127,7 @@ def _like(panel: Panel, width: float, height: float) -> bool:
 def free_panels(asked: Asked) -> list[Panel]:
     """Panels of the kit that are not in use, as they would be put in."""
     used = [p.item for p in asked.photo_set.panels if p.on]
-    free = [p for p in asked.kit.panels if p.quantity > used.count(p.name)]
+    free = [p for p in asked.kit.panels if p.quantity > used.count(p.name) and p.surface != "grey card"]
     at = point(asked.face)
     return [
         Panel(at, at, p.width, p.height, p.surface, p.shape, name=p.name[:40], item=p.name, back=p.back) for p in free

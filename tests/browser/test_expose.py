@@ -59,7 +59,7 @@ class Journey(ExposePage):
     def test_from_the_camera_to_a_test_frame_and_back_from_what_goes_wrong(self):
         devices = self.devices()
         self.page.goto(self.server.address + "/begin")
-        self.page.get_by_role("button", name="Open it on the bench").click()
+        self.page.get_by_role("button", name="Put it on the bench").click()
         turn = self.settled()
         self.step("0")
         field = self.field("camera.sensitivity")

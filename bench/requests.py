@@ -65,6 +65,46 @@ class Requests:
             times.append(self.post(f"/api/key/{what}", body))
         return _timed(times[1:])
 
+    def meter(self, runs: int) -> Timed:
+        """The meter pulled about; the first three do not count, they work out the set."""
+        times = []
+        for i in range(runs + 3):
+            place = {"x": -0.8 + 0.02 * (i % 60), "y": 1.2, "z": 2.2 + 0.01 * (i % 40)}
+            body = {
+                "set": self.set,
+                "viewer": self.viewer,
+                "at": None,
+                "place": place,
+                "toward": "lens",
+                "resting": False,
+            }
+            times.append(self.post("/api/meter", body))
+        return _timed(times[3:])
+
+    def without_flash(self, runs: int) -> Timed:
+        """The frame without flash and back, of a settled set; the first does not count."""
+        times = []
+        for _ in range(runs + 1):
+            for dark in (True, False):
+                self.turn += 1
+                body = {
+                    "set": self.set,
+                    "quality": "settled",
+                    "viewer": self.viewer,
+                    "turn": self.turn,
+                    "without_flash": dark,
+                }
+                took = self.post("/api/picture", body)
+                times += [took] if dark else []
+        return _timed(times[1:])
+
+    def spot(self, runs: int) -> Timed:
+        """A pointer over the settled picture; the first does not count."""
+        times = []
+        for i in range(runs + 1):
+            times.append(self.post("/api/meter/spot", {"set": self.set, "x": 0.1 + 0.01 * (i % 80), "y": 0.4}))
+        return _timed(times[1:])
+
     def wish(self, surface: str, text: str, runs: int) -> tuple[Timed, Timed]:
         """To the first line of answers, and to the end, of a wish on sets at rest; the first does not count."""
         firsts, ends = [], []

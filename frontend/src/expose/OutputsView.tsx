@@ -2,7 +2,7 @@ import { Select } from "antd";
 import { useState } from "react";
 import { useBench } from "../bench/store";
 import { preview, useFrame } from "../frame/store";
-import { useSettled } from "../frame/useSettled";
+import { useSeen, useSettled } from "../frame/useSettled";
 import { signed } from "../ladder/signed";
 import { type LightOutput, type Outputs, server } from "../server/client";
 import { OrderSheet } from "./OrderSheet";
@@ -22,7 +22,8 @@ export function OutputsView() {
   const briefed = useBench((s) => Boolean(s.set?.look));
   const recycle = within(held.recycle, RECYCLE.low, RECYCLE.high);
   const comfort = within(held.comfort, COMFORT.low, COMFORT.high);
-  const sound = recycle !== undefined && comfort !== undefined;
+  const lit = useSeen()?.lights.some((k) => k.on ?? true) ?? false;
+  const sound = lit && recycle !== undefined && comfort !== undefined;
   const asked = { by: held.by, depth: held.depth, backdrop: held.backdrop, recycle: recycle ?? null, comfort: comfort ?? null };
   const made = useSettled<Outputs>(
     ["outputs", ...Object.values(asked)],
@@ -46,7 +47,13 @@ export function OutputsView() {
         <Typed name="recycle" label="ready" unit="s" wrong={recycle === undefined ? "0.05 to 30 s" : ""} />
         <Typed name="comfort" label="eyes" unit="lx s" wrong={comfort === undefined ? "1 to 1000000 lx s" : ""} />
       </div>
-      {made ? <Table made={made} /> : <p className="facts">The meter is being read.</p>}
+      {!lit ? (
+        <p className="facts">No light is on: N adds one.</p>
+      ) : made ? (
+        <Table made={made} />
+      ) : (
+        <p className="facts">The meter is being read.</p>
+      )}
     </>
   );
 }

@@ -35,7 +35,10 @@ def spots_of(stages: Stages, places: tuple[tuple[float, float], ...]) -> tuple[S
     places : x from the left and y from the upper edge, each a share of the picture, 0 to 1
     """
     size = stages.quality.size
-    linear = (linear_picture(stages) @ LUMINANCE).reshape(size.height, size.width)
+    # Kept, so that a pointer that is moved over the picture does not wait for it each time.
+    linear = stages.keep_picture(
+        "luminance for spots", stages.photo_set, lambda: (linear_picture(stages) @ LUMINANCE).astype(np.float32), 1
+    ).reshape(size.height, size.width)
     half = max(1, round(SPOT * size.height))
     found = []
     for x, y in places:

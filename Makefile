@@ -3,7 +3,7 @@ PYTHON ?= python3
 BIN := .venv/bin
 PORT ?= 8732
 JOBS ?= 3
-CHROMIUM ?= /usr/bin/chromium
+CHROMIUM ?= /usr/bin/chromium-headless-shell
 # Reads the tags of our files in the tests: a program of another house.
 EXIV2 ?= /usr/bin/exiv2
 # Older ones lack instructions that the reference is compiled to.
@@ -50,7 +50,7 @@ $(STATIC): frontend/node_modules/.done $(FRONTEND)
 .venv/test.done: .venv/run.done requirements/test.txt
 	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements/test.txt
 	test -x $(CHROMIUM) -a -x $(EXIV2) || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive \
-		apt-get install -y -qq --no-install-recommends chromium exiv2; } >/dev/null
+		apt-get install -y -qq --no-install-recommends chromium-headless-shell exiv2; } >/dev/null
 	touch $@
 
 setup-test: setup .venv/test.done

@@ -57,6 +57,43 @@ class CommandLine(unittest.TestCase):
         for bad in ("backdrop_middle", "nose=1", "cloth=dark"):
             self.assertEqual(run("ask", four, bad).returncode, 2)
 
+    def test_expose_says_each_output_on_its_own_scale_and_the_ways_out(self):
+        four = str(next(DEMO.glob("4-*.json")))
+        told = json.loads(run("expose", four, "--aperture", "f/2", "--json").stdout)
+        by = {k["light"]: k for k in told["lights"]}
+        self.assertEqual((by["key"]["setting"], by["key"]["to_key"]), ("1/256 +0.7", 0.0))
+        self.assertRegex(by["fill"]["cannot"], r"^4\.0 stops too strong at its lowest, 1/64$")
+        self.assertEqual(told["fits"], False)
+        self.assertIn("set the aperture to f/8", [k["text"] for k in told["ways_out"]])
+        self.assertRegex(run("expose", four, "--aperture", "8").stdout, r"^meter at the face: f/8")
+        for bad in (("--aperture", "moon"), ("--aperture", "0.1"), ("--by", "moon"), ("--recycle", "99")):
+            self.assertEqual(run("expose", four, *bad).returncode, 2, bad)
+
+    def test_ambient_and_histogram(self):
+        room = json.loads(run("ambient", SET, "--json").stdout)
+        self.assertEqual((room["black"], room["lights"], room["kills"]), (True, [], []))
+        self.assertRegex(run("ambient", SET).stdout, "nothing but flash is on")
+        counts = json.loads(run("histogram", SET, "--json").stdout)
+        self.assertEqual(sum(counts["channels"]["luminance"]), 640 * 800)
+        self.assertEqual([k["zone"] for k in counts["zones"]], ["picture", "face", "hair", "cloth", "backdrop"])
+        self.assertRegex(run("histogram", SET).stdout, r"raw holds \+0\.\d stops more")
+
+    def test_a_stand_in_says_its_address_and_answers(self):
+        from deep_amber.devices.protocol import address_of, ask
+
+        for command, kind in (("trigger", "trigger"), ("hand-meter", "hand meter"), ("camera", "camera")):
+            process = subprocess.Popen(
+                [sys.executable, "-m", "deep_amber.cli", command], stdout=subprocess.PIPE, text=True
+            )
+            try:
+                line = process.stdout.readline()
+                self.assertRegex(line, rf"^The stand-in {kind} is at 127\.0\.0\.1:\d+$")
+                self.assertEqual(ask(address_of(line.split()[-1]), "status")["kind"], kind)
+            finally:
+                process.terminate()
+                process.wait(10)
+                process.stdout.close()
+
     def test_several_files_at_once_and_one_that_cannot_be_read(self):
         soft = str(next(DEMO.glob("1-*.json")))
         done = run("meter", soft, SET, "--json")

@@ -10,7 +10,7 @@ from urllib.parse import urlsplit
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
-CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell")
 FLAGS = [
     "--no-sandbox",
     "--disable-gpu",
@@ -123,7 +123,7 @@ class PageTest(unittest.TestCase):
 
     def open_demo(self, name: str = "Nadia, soft headshot") -> None:
         """Opens a fresh copy of a demo set, so that tests do not meet each other's changes."""
-        self.page.goto(self.server.address + "/shelf")
+        self.page.goto(self.server.address + "/help")
         number = {
             "Nadia, soft headshot": 1,
             "Anton, hard and dramatic": 2,

@@ -41,6 +41,10 @@ class Kept(PageTest):
         self.settled(other)
         self.field("lights.0.distance").fill("130cm")
         self.page.keyboard.press("Enter")
+        # The change is on the bench: what is "saved" from here on is this one, not the set as it was opened.
+        self.page.wait_for_function(
+            "() => document.querySelector('[data-tape=\"lights.0 to face\"]').textContent === '130 cm'"
+        )
         self.saved()
         first = self.page.url
         other.locator('input[data-field="lights.0.distance"]').fill("100cm")

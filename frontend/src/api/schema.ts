@@ -816,7 +816,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The frame without flash: what it shows, what gives it, what kills it. */
+        /** The frame without flash: what it shows, what gives it, what kills it, and longer times that mix it in. */
         post: operations["expose_room_light_room_post"];
         delete?: never;
         options?: never;
@@ -2025,11 +2025,11 @@ export interface components {
             height: number;
             /**
              * Surface
-             * @description Silk and bed sheet let light through.
+             * @description Silk and bed sheet let light through; a grey card is for white balance and exposure.
              * @default white
              * @enum {string}
              */
-            surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet";
+            surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet" | "grey card";
             /**
              * Shape
              * @description A round one is an ellipse of its width and height; a V-flat is folded upright in its middle, a curved one bends about its level middle line.
@@ -3677,7 +3677,7 @@ export interface components {
              * @default white
              * @enum {string}
              */
-            surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet";
+            surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet" | "grey card";
             /**
              * Width
              * @default 0.8
@@ -4626,7 +4626,7 @@ export interface components {
             /** Kills */
             kills: components["schemas"]["KillOut"][];
             /** Times */
-            times: string[];
+            times: components["schemas"]["TimeOut"][];
         };
         /**
          * Ambient
@@ -4685,6 +4685,17 @@ export interface components {
             under: number;
             /** Window */
             window: boolean;
+        };
+        /**
+         * TimeOut
+         * @description Room light mixed in on purpose.
+         */
+        TimeOut: {
+            /** Text */
+            text: string;
+            /** Under */
+            under: number;
+            answer: components["schemas"]["AnswerOut"];
         };
         /** HistogramOut */
         HistogramOut: {

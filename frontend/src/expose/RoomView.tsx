@@ -71,19 +71,17 @@ export function RoomView() {
 
 /** Room light at longer times: to mix it in on purpose. */
 function Times({ made }: { made: RoomLight }) {
-  const times = made.ambient?.times ?? [];
+  const previewed = useFrame((s) => s.preview?.text);
   return (
-    <div className="times" role="img" aria-label="Room light under the picture at longer times">
+    <div className="times" role="group" aria-label="Longer times mix the room in">
       <p className="caption">longer times mix the room in</p>
-      {times
-        .filter((_, i) => i % 3 === 0)
-        .map((t, i) => (
-          <p key={t.time}>
-            <span className="figures">{made.times[i * 3]}</span>
-            <span className="bar" style={{ width: `${Math.max(0, 1 - t.under / MOST) * 90}px` }} />
-            <span className="figures">−{t.under.toFixed(1)}</span>
-          </p>
-        ))}
+      {made.times.map((t) => (
+        <button key={t.text} type="button" className="plain" aria-pressed={previewed === t.answer.text} onClick={() => preview(t.answer)}>
+          <span className="figures">{t.text}</span>
+          <span className="bar" style={{ width: `${Math.max(0, 1 - t.under / MOST) * 90}px` }} />
+          <span className="figures">−{t.under.toFixed(1)}</span>
+        </button>
+      ))}
     </div>
   );
 }

@@ -5,7 +5,7 @@ from dataclasses import replace
 from flask import Response, current_app
 
 from ..core.answer import Act, Answer
-from ..core.expose.ambient import ambient_of, kills
+from ..core.expose.ambient import AtTime, ambient_of, kills
 from ..core.expose.balance import balance_of, balance_off
 from ..core.expose.corrections import corrections_of
 from ..core.expose.histogram import RAW_OVER, histogram_of
@@ -44,6 +44,7 @@ from .expose_schemas import (
     RoomLightOut,
     RulesOut,
     SelfOut,
+    TimeOut,
 )
 from .key import support_of_kit
 from .key_schemas import KeyIn
@@ -103,8 +104,9 @@ def outputs(body: OutputsIn) -> Response:
 
 @exposing.post("/room", responses={"200": RoomLightOut, "204": None})
 def room_light(body: KeyIn) -> Response:
-    """The frame without flash: what it shows, what gives it, what kills it."""
-    with _desk().beside_picture(sound(body.set)) as stages:
+    """The frame without flash: what it shows, what gives it, what kills it, and longer times that mix it in."""
+    photo_set = sound(body.set)
+    with _desk().beside_picture(photo_set) as stages:
         made = ambient_of(stages)
         found = list(kills(stages))
     return answer(
@@ -113,9 +115,15 @@ def room_light(body: KeyIn) -> Response:
             black=made is None or made.black,
             seen=[LABELS[k] for k in made.seen] if made else [],
             kills=[KillOut(answer=answer_out(k.answer, body.feet), under=k.under, black=k.black) for k in found],
-            times=[time_text(k.time) for k in made.times] if made else [],
+            times=[_at(photo_set, k, body.feet) for k in made.times[::3]] if made else [],
         )
     )
+
+
+def _at(photo_set: Set, at: AtTime, feet: bool) -> TimeOut:
+    then = replace(photo_set, camera=replace(photo_set.camera, time=at.time))
+    act = Act("wish.time", {"to_s": at.time})
+    return TimeOut(text=time_text(at.time), under=at.under, answer=answer_out(Answer((act,), then), feet))
 
 
 @exposing.post("/histogram", responses={"200": HistogramOut, "204": None})

@@ -71,14 +71,22 @@ class KillOut(Out):
     black: bool
 
 
+class TimeOut(Out):
+    """Room light mixed in on purpose."""
+
+    text: str
+    under: float
+    answer: AnswerOut
+
+
 class RoomLightOut(Out):
     ambient: Ambient | None
     black: bool
     seen: list[str]
     """Surfaces that are not black, in words."""
     kills: list[KillOut]
-    times: list[str]
-    """Of `ambient.times`, as cameras show them."""
+    times: list[TimeOut]
+    """Whole stops from the sync limit to longer ones."""
 
 
 class HistogramOut(Out):

@@ -7,10 +7,11 @@ always find a thread.
 
 import threading
 from collections import OrderedDict
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Hashable, Iterator
 from contextlib import contextmanager
 from dataclasses import replace
 
+from ..core.checks.finding import Finding
 from ..core.editing.adding import alone
 from ..core.model import Set
 from ..core.pattern.reading import PatternReading, read_pattern
@@ -18,6 +19,7 @@ from ..core.picture.lens_rays import Size
 from ..core.problem import NotAccepted
 from ..core.rules.validation import problems_of
 from ..core.simulation import DRAGGED, SETTLED, Memory, Quality, Simulated, simulate
+from ..core.simulation.memory import Key
 from ..core.simulation.quality import SOUGHT, oriented
 from ..core.simulation.simulate import quick_quality, simulated
 from ..core.simulation.stages import Stages
@@ -27,6 +29,7 @@ from ..formats.sitter_file import known_sitters, sitter_of
 VIEWERS = 200
 MOST = 24  # requests that are worked on or wait for it; the server has more threads (serve.THREADS)
 THUMBNAIL = replace(DRAGGED, size=Size(160, 200), outlines=True)
+KEPT = 6  # fine pictures, and findings of sets, that are kept for when a set is opened again or a change undone
 PATIENCE = 5.0  # [s] that work beside the pictures waits for them at most, between two of its steps
 
 
@@ -55,6 +58,8 @@ class PictureDesk:
         self._count = threading.Condition()
         self._asked = self._quick = self._pictures = self._all = 0
         self._before: Set | None = None
+        self._settled_before: OrderedDict[Hashable, tuple[Simulated, PatternReading | None]] = OrderedDict()
+        self._found_before: OrderedDict[Hashable, list[Finding]] = OrderedDict()
         self._newest: OrderedDict[str, int] = OrderedDict()
 
     @contextmanager
@@ -119,6 +124,14 @@ class PictureDesk:
                     return self._made(shown, finely, lambda: self._superseded(viewer, turn), was)
             return self._settled(photo_set, shown, viewer, turn, was)
 
+    def known_findings(self, key: Hashable, make: Callable[[], list[Finding]]) -> list[Finding]:
+        """The findings of a set that was looked at before, else what `make` returns."""
+        if key not in self._found_before:
+            self._found_before[key] = make()
+            while len(self._found_before) > KEPT:
+                self._found_before.popitem(last=False)
+        return self._found_before[key]
+
     def _settled(
         self, photo_set: Set, shown: Set, viewer: str, turn: int, was: str
     ) -> tuple[Simulated, PatternReading | None]:
@@ -127,6 +140,7 @@ class PictureDesk:
             if self._quick:
                 raise _GaveWay
 
+        key = Key((shown, self._finely, was))
         while True:
             with self._count:
                 self._count.wait_for(lambda: not self._quick)
@@ -134,7 +148,11 @@ class PictureDesk:
                 with self._busy:
                     go_on()
                     self._before = photo_set
-                    return self._made(shown, self._finely, go_on, was)
+                    if key not in self._settled_before:
+                        self._settled_before[key] = self._made(shown, self._finely, go_on, was)
+                        while len(self._settled_before) > KEPT:
+                            self._settled_before.popitem(last=False)
+                    return self._settled_before[key]
             except _GaveWay:
                 continue
 

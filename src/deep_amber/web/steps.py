@@ -10,6 +10,7 @@ from ..core.kit.catalogue import CATALOGUE
 from ..core.model.camera import Lens
 from ..core.presenting.letters import PATTERN_KEYS
 from ..core.problem import NotAccepted, Problem
+from ..core.simulation.memory import Key
 from ..core.steps import STEPS, findings_of, message, states_of, with_meant
 from ..formats.sitter_file import sitter_of
 from ..store.kit import open_kit
@@ -51,7 +52,10 @@ def findings(body: FindingsIn) -> Response:
     photo_set = sound(body.set)
     lenses, support = lenses_of_kit(owned_only=True), support_of_kit()
     with desk.findings_of_tab(body.viewer, body.turn) as go_on:
-        found = findings_of(photo_set, sitter_of(photo_set), go_on, lenses, support)
+        found = desk.known_findings(
+            Key((photo_set, lenses, support)),
+            lambda: findings_of(photo_set, sitter_of(photo_set), go_on, lenses, support),
+        )
     states = states_of(photo_set, found, body.feet)
     return answer(
         FindingsOut(

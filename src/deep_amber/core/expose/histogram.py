@@ -84,7 +84,7 @@ def marked(made: Simulated, what: Mark) -> np.ndarray:
     out = made.picture.copy()
     rows, columns = np.indices(out.shape[:2])
     striped = (rows + columns) // STRIPE % 2 == 0
-    white = made.picture.max(2) >= WHITE if what == "clipped" else made.strongest >= 2.0**RAW_OVER
+    white = made.picture.max(2) >= WHITE if what == "clipped" else made.raw_full
     out[white & striped] = OVER_MARK
     if what == "clipped":
         out[(made.picture.max(2) <= BLACK) & striped] = UNDER_MARK

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..exposure.response import exposure_factor
+from ..exposure.response import FULL_OVER_WHITE, exposure_factor
 from ..exposure.shutter import covered_part
 from ..kit.emission import emissions, shape_of
 from ..model.light import Light
@@ -45,8 +45,8 @@ class Simulated:
     readings: Readings
     veil: Veil
     """In the picture where it shows; readings are of what is lit, without it."""
-    strongest: np.ndarray
-    """(height, width) float32, the strongest channel of each pixel, white = 1: what is over white is cut in the picture."""
+    raw_full: np.ndarray
+    """(height, width) bool, pixels in which a raw file is full in a channel."""
 
 
 def _nothing() -> None:
@@ -228,7 +228,8 @@ def simulated(stages: Stages) -> Simulated:
     readings = readings_of(stages)
     linear, veil = veiled_picture(stages)
     shape = (size.height, size.width)
-    return Simulated(to_srgb(linear).reshape(*shape, 3), readings, veil, linear.max(1).reshape(shape))
+    raw_full = (linear >= FULL_OVER_WHITE).any(1).reshape(shape)
+    return Simulated(to_srgb(linear).reshape(*shape, 3), readings, veil, np.asarray(raw_full))
 
 
 def read(photo_set: Set, mesh: SitterMesh, quality: Quality = SETTLED, memory: Memory | None = None) -> Readings:

@@ -11,7 +11,7 @@ from deep_amber.core.expose.thirds import thirds_of
 from deep_amber.core.framing.depth_of_field import depth_of_field
 from deep_amber.core.gear.gels import GELS
 from deep_amber.core.kit.colour import mired_of
-from deep_amber.core.model import Lamp, Point
+from deep_amber.core.model import Bowl, Lamp, Point
 from tests.core.expose.seen import black_room, lamp, stages_of
 from tests.sets import demo_file, plain_set, rich_set
 
@@ -77,6 +77,25 @@ class Corrections(unittest.TestCase):
     def test_light_from_behind_is_told_for_the_rim_alone(self):
         kinds = {light for kind, light in self.by(rich_set()) if kind == "behind"}
         self.assertEqual(kinds, {"rim"})
+
+    def test_a_box_behind_the_sitter_that_looks_into_the_lens_is_told_against_the_face(self):
+        s = plain_set()
+        behind = Point(0.5, 1.3, s.sitter.z - 0.9)
+        box = replace(s.lights[0], place=behind, aim=s.camera.place, name="box", role="other", output=-2.0)
+        found = self.by(replace(s, lights=(*s.lights, box)))[("silhouette", "box")]
+        brighter = self.by(replace(s, lights=(*s.lights, replace(box, output=-1.0))))[("silhouette", "box")]
+        self.assertGreater(found.stops, 1.0)
+        # The face gains by it too, off walls and front.
+        self.assertGreater(brighter.stops, found.stops + 0.5)
+
+    def test_a_flash_off_the_ceiling_is_told_against_one_aimed_at_the_face(self):
+        s = plain_set()
+        key = replace(s.lights[0], modifier=Bowl())
+        up = replace(key, aim=Point(key.place.x, 3.5, key.place.z))
+        found = self.by(replace(s, lights=(up,)))
+        self.assertLess(found[("bounced", "key")].stops, -1.0)
+        self.assertNotIn(("farther", "key"), found)
+        self.assertNotIn(("bounced", "key"), self.by(replace(s, lights=(key,))))
 
 
 class Facts(unittest.TestCase):

@@ -6,7 +6,7 @@ from typing import Any
 import click
 
 from .core.problem import NotAccepted
-from .reading_cli import Refused, Said, as_json, each, fail, set_files
+from .reading_cli import Refused, Said, as_json, each, fail, kit_of, set_files
 
 
 def _typed(parse: str) -> Any:
@@ -44,7 +44,7 @@ def _typed(parse: str) -> Any:
 @as_json
 def expose(set_files: tuple[Path, ...], as_json: bool, kit_file: Path | None, **wanted: Any) -> None:
     """Says what each light is set to for a camera that is set, and the ways out where a dial ends."""
-    from .expose_told import exposed, kit_of
+    from .expose_told import exposed
 
     try:
         kit = kit_of(kit_file)

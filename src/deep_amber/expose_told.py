@@ -1,45 +1,27 @@
 """What the commands of the step Expose print, in words and for machines."""
 
 from dataclasses import asdict, replace
-from pathlib import Path
 from typing import Any
 
 from .core.expose.ambient import Ambient, Kill, ambient_of, kills
 from .core.expose.histogram import Histogram, histogram_of
 from .core.expose.outputs import By, Held, LightSetting, Outputs, outputs_for
 from .core.expose.ways_out import WayOut, ways_out
-from .core.kit.catalogue import CATALOGUE
 from .core.kit.owned import Kit
 from .core.model.limits import check_limits
 from .core.model.set import Set
 from .core.pattern.reach import support_of
 from .core.presenting.exposing import bound_text, setting_text
 from .core.presenting.say import percent
-from .core.problem import NotAccepted
 from .core.simulation import SETTLED, Memory
 from .core.simulation.quality import oriented
 from .core.simulation.readings import LABELS
 from .core.simulation.stages import Stages
 from .core.steps import answer_text
 from .core.units import metered_aperture_text, output_text, stops_text, time_text
-from .formats.kit_file import read_kit_file
-from .formats.own_json import read_at_most
 from .formats.set_file import SetFile
 from .formats.sitter_file import sitter_of
 from .reading_cli import Refused, Said
-
-
-def kit_of(path: Path | None) -> Kit:
-    """A kit file's kit; common gear without one. Raises Refused."""
-    if path is None:
-        return CATALOGUE
-    try:
-        with path.open("rb") as opened:
-            return read_kit_file(read_at_most(opened))
-    except OSError as error:
-        raise Refused(f"{path}: {error.strerror}") from None
-    except NotAccepted as refused:
-        raise Refused("\n".join(f"{path}: {problem}" for problem in refused.problems)) from None
 
 
 def _stages(photo_set: Set) -> Stages:

@@ -5,8 +5,6 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
-from .core.kit.catalogue import CATALOGUE
-from .core.kit.owned import Kit
 from .core.pattern.reach import support_of
 from .core.presenting.say import sentence
 from .core.presenting.wishes import (
@@ -26,9 +24,8 @@ from .core.wish.kept import Wish, wish_of
 from .core.wish.plan import Planned, plan_for
 from .core.wish.search import Progress, WishAnswer, search_for
 from .core.wish.target import Target, wish_from
-from .formats.kit_file import read_kit_file
 from .formats.sitter_file import sitter_of
-from .reading_cli import Refused, file_of
+from .reading_cli import Refused, file_of, kit_of
 
 AIMS = "aims"
 """In place of wishes: all bands of the brief."""
@@ -113,23 +110,12 @@ def _wish(wishes: tuple[str, ...], keep: tuple[str, ...], let_go: tuple[str, ...
         raise Refused("\n".join(map(str, refused.problems))) from None
 
 
-def _kit(path: Path | None) -> Kit:
-    if path is None:
-        return CATALOGUE
-    try:
-        return read_kit_file(path.read_bytes())
-    except OSError as error:
-        raise Refused(f"{path}: {error.strerror}") from None
-    except NotAccepted as refused:
-        raise Refused("\n".join(f"{path}: {problem}" for problem in refused.problems)) from None
-
-
 def answered(
     set_file: Path, wishes: tuple[str, ...], keep: tuple[str, ...], let_go: tuple[str, ...], kit_file: Path | None,
     as_json: bool,
 ) -> str:  # fmt: skip
     """What the command prints. Raises Refused for what it cannot read."""
-    photo_set, kit = file_of(set_file).set, _kit(kit_file)
+    photo_set, kit = file_of(set_file).set, kit_of(kit_file)
     if wishes == (AIMS,):
         if photo_set.look is None:
             raise Refused("The brief of this set asks for nothing yet.")

@@ -46,16 +46,12 @@ export function AlonePage() {
     if (!set || !plan) {
       return;
     }
-    const made = await shoot({
-      set,
+    const made = await shoot(set, {
       timer,
       row,
       focus: focused.on === null ? "auto" : "locked",
       on: "empty",
       walk: plan.walk,
-      set_first: true,
-      white_balance: null,
-      feet,
     });
     const last = made[made.length - 1];
     if (last) {

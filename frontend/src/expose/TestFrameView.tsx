@@ -5,7 +5,6 @@ import { useFrame } from "../frame/store";
 import { useSeen } from "../frame/useSettled";
 import { signed } from "../ladder/signed";
 import type { Picture, TestFrame } from "../server/client";
-import { useSettings } from "../theme/useSettings";
 import { pictureOf, useShoot } from "./useShoot";
 
 const WIDE = 168;
@@ -15,7 +14,6 @@ const HIGH = 62;
 export function TestFrameView() {
   const id = useBench((s) => s.id);
   const set = useSeen();
-  const feet = useSettings((s) => s.feet);
   const { frames, busy, wrong, shoot } = useShoot(id);
   const [chosen, setChosen] = useState("");
   const frame = frames.find((k) => k.id === chosen) ?? frames[0];
@@ -24,17 +22,7 @@ export function TestFrameView() {
     if (!set) {
       return;
     }
-    const made = await shoot({
-      set,
-      timer: 0,
-      row: 1,
-      focus: "auto",
-      on: "sitter",
-      walk: 0,
-      set_first: true,
-      white_balance: null,
-      feet,
-    });
+    const made = await shoot(set);
     const last = made[made.length - 1];
     if (last) {
       setChosen(last.id);

@@ -6,7 +6,7 @@ from flask import Response, current_app
 
 from ..core.answer import Act, Answer
 from ..core.expose.ambient import AtTime, ambient_of, kills
-from ..core.expose.balance import balance_of, balance_off
+from ..core.expose.balance import balance_of, balance_off, balanced, gelled
 from ..core.expose.corrections import corrections_of
 from ..core.expose.histogram import RAW_OVER, histogram_of
 from ..core.expose.order import order_of
@@ -150,18 +150,9 @@ def colour(body: KeyIn) -> Response:
         made = balance_of(stages)
     answers = {}
     if made is not None:
-        for k in made.lights:
-            if k.gels:
-                light = replace(photo_set.lights[k.index], gels=k.gels)
-                then = replace(
-                    photo_set, lights=tuple(light if i == k.index else o for i, o in enumerate(photo_set.lights))
-                )
-                act = Act("expose.gels", {"left_mired": k.left}, {"light": k.name, "gels": " and ".join(k.gels)})
-                answers[k.name] = answer_out(Answer((act,), then), body.feet)
+        answers = {k.name: answer_out(gelled(photo_set, k), body.feet) for k in made.lights if k.gels}
         if made.of_key != made.set_to:
-            camera = replace(photo_set.camera, white_balance=made.of_key)
-            act = Act("camera.balance", {"balance_k": made.of_key})
-            answers["camera"] = answer_out(Answer((act,), replace(photo_set, camera=camera)), body.feet)
+            answers["camera"] = answer_out(balanced(photo_set, made), body.feet)
     return answer(ColourOut(balance=made, off=balance_off(made) if made else 0.0, answers=answers))
 
 

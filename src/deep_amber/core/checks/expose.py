@@ -1,11 +1,9 @@
 """Expose: what the meter at the face reads, what clips, the frame without flash, light of two colours, bright flashes."""
 
 from collections.abc import Iterator
-from dataclasses import replace
 
-from ..answer import Act, Answer
 from ..expose.ambient import ambient_of
-from ..expose.balance import LightColour, balance_of
+from ..expose.balance import balance_of, gelled
 from ..expose.hand_meter import alone_at_face
 from ..expose.histogram import MUCH, SOME, ClippedZone, histogram_of
 from ..expose.outputs import outputs_for
@@ -79,13 +77,4 @@ def _colours(stages: Stages) -> Iterator[Finding]:
             continue
         figures = {"off_key_mired": light.off_key, "temperature_k": light.temperature, "share": light.share}
         named = {"light": light.name, "way": "warmer" if light.off_key > 0 else "cooler"}
-        yield Finding("expose.mixed", "warn", figures, named, _gelled(photo_set, light) if light.gels else None)
-
-
-def _gelled(photo_set: Set, light: LightColour) -> Answer:
-    """The light with its gels on, turned up by what they take where it has so much."""
-    old = photo_set.lights[light.index]
-    new = replace(old, gels=light.gels, output=min(0.0, old.output + light.loss) if old.is_flash else old.output)
-    lights = tuple(new if k == light.index else other for k, other in enumerate(photo_set.lights))
-    act = Act("expose.gels", {"left_mired": light.left}, {"light": light.name, "gels": " and ".join(light.gels)})
-    return Answer((act,), replace(photo_set, lights=lights))
+        yield Finding("expose.mixed", "warn", figures, named, gelled(photo_set, light) if light.gels else None)

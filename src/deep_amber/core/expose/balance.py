@@ -2,16 +2,19 @@
 
 import itertools
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..answer import Act, Answer
 from ..exposure.cast import cast
 from ..exposure.response import MID_GREY
 from ..gear.gels import GELS
 from ..kit.colour import is_tinted, mired_of, temperature_of
+from ..kit.dial import nearest_on_dial
 from ..kit.emission import emitted_colour
 from ..model.light import Gel, Light
+from ..model.set import Set, with_light
 from ..simulation.exposing import lights_on
 from ..simulation.key import key_index
 from ..simulation.readings import surface_values
@@ -147,3 +150,17 @@ def balance_of(stages: Stages) -> Balance | None:
 def balance_off(balance: Balance) -> float:
     """How much warmer the key is than the balance that is set; negative for cooler [mired]."""
     return 1e6 / balance.of_key - 1e6 / balance.set_to if math.isfinite(balance.of_key) else 0.0
+
+
+def gelled(photo_set: Set, light: LightColour) -> Answer:
+    """The light with the gels that make it agree, a flash turned up by what they take where it has so much."""
+    old = photo_set.lights[light.index]
+    output = nearest_on_dial(old, min(0.0, old.output + light.loss)) if old.is_flash else old.output
+    act = Act("expose.gels", {"left_mired": light.left}, {"light": light.name, "gels": " and ".join(light.gels)})
+    return Answer((act,), with_light(photo_set, light.index, replace(old, gels=light.gels, output=output)))
+
+
+def balanced(photo_set: Set, balance: Balance) -> Answer:
+    """The camera at the key's balance."""
+    act = Act("camera.balance", {"balance_k": balance.of_key})
+    return Answer((act,), replace(photo_set, camera=replace(photo_set.camera, white_balance=balance.of_key)))

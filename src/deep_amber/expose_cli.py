@@ -6,7 +6,7 @@ from typing import Any
 import click
 
 from .core.problem import NotAccepted
-from .reading_cli import Refused, Said, as_json, each, fail, kit_of, set_files
+from .reading_cli import Refused, Said, as_json, each, fail, set_files
 
 
 def _typed(parse: str) -> Any:
@@ -45,6 +45,7 @@ def _typed(parse: str) -> Any:
 def expose(set_files: tuple[Path, ...], as_json: bool, kit_file: Path | None, **wanted: Any) -> None:
     """Says what each light is set to for a camera that is set, and the ways out where a dial ends."""
     from .expose_told import exposed
+    from .kit_cli import kit_of
 
     try:
         kit = kit_of(kit_file)

@@ -13,7 +13,6 @@ from typing import Any
 
 import click
 
-from .core.kit.owned import Kit
 from .core.model.patterns import AIMED, Pattern
 from .core.model.set import Set
 from .core.problem import NotAccepted
@@ -45,22 +44,6 @@ def file_of(path: Path) -> SetFile:
     try:
         with path.open("rb") as opened:
             return read_set_file(read_at_most(opened))
-    except OSError as error:
-        raise Refused(f"{path}: {error.strerror}") from None
-    except NotAccepted as refused:
-        raise Refused("\n".join(f"{path}: {problem}" for problem in refused.problems)) from None
-
-
-def kit_of(path: Path | None) -> Kit:
-    """The kit of a file; common gear without one. Raises Refused, in words."""
-    from .core.kit.catalogue import CATALOGUE
-    from .formats.kit_file import read_kit_file
-
-    if path is None:
-        return CATALOGUE
-    try:
-        with path.open("rb") as opened:
-            return read_kit_file(read_at_most(opened))
     except OSError as error:
         raise Refused(f"{path}: {error.strerror}") from None
     except NotAccepted as refused:

@@ -25,7 +25,8 @@ from .core.wish.plan import Planned, plan_for
 from .core.wish.search import Progress, WishAnswer, search_for
 from .core.wish.target import Target, wish_from
 from .formats.sitter_file import sitter_of
-from .reading_cli import Refused, file_of, kit_of
+from .kit_cli import kit_of
+from .reading_cli import Refused, file_of
 
 AIMS = "aims"
 """In place of wishes: all bands of the brief."""

@@ -78,6 +78,41 @@ class CommandLine(unittest.TestCase):
         self.assertEqual([k["zone"] for k in counts["zones"]], ["picture", "face", "hair", "cloth", "backdrop"])
         self.assertRegex(run("histogram", SET).stdout, r"raw holds \+0\.\d stops more")
 
+    def test_order_of_a_sitting_and_what_it_refuses(self):
+        looks = [
+            {"name": f"look {n}", "set": json.loads(path.read_text())["set"], "first": n == 3}
+            for n, path in enumerate(sorted(DEMO.glob("[0-9]-*.json")), 1)
+        ]
+        file = {"format": "deep-amber-sitting", "version": 1, "name": "an evening", "looks": looks}
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "sitting.json"
+            path.write_text(json.dumps(file))
+            told = json.loads(run("order", str(path), "--json").stdout)
+            self.assertEqual(told["order"][0], "look 3")
+            self.assertEqual(sorted(told["order"]), ["look 1", "look 2", "look 3", "look 4"])
+            self.assertLessEqual(told["minutes"], told["as_given"] + 100)
+            self.assertRegex(run("order", str(path)).stdout, r"^\d+ minutes of changes")
+            looks[0]["after"], looks[2]["name"] = ["moon"], "look 1"
+            path.write_text(json.dumps(file))
+            refused = run("order", str(path))
+            self.assertEqual(refused.returncode, 2)
+            self.assertRegex(refused.stderr, "there is no look 'moon'")
+            self.assertRegex(refused.stderr, "'look 1' is used twice")
+        self.assertEqual(run("order", "nowhere.json").returncode, 2)
+
+    def test_judge_finds_a_wrong_output_in_a_picture(self):
+        with tempfile.TemporaryDirectory() as folder:
+            lit = json.loads(Path(SET).read_text())
+            lit["set"]["lights"][0]["output"] -= 1
+            less, picture = Path(folder) / "less.json", Path(folder) / "less.png"
+            less.write_text(json.dumps(lit))
+            self.assertEqual(run("render", str(less), "-o", str(picture)).returncode, 0)
+            told = json.loads(run("judge", SET, str(picture), "--json").stdout)
+            self.assertAlmostEqual(told["lights"][0]["gave"], -1.0, delta=0.1)
+            self.assertAlmostEqual(told["overall"], -1.0, delta=0.1)
+            self.assertRegex(run("judge", SET, str(picture)).stdout, r"key: gave −1\.0; 1 stop more, to 1/4")
+            self.assertEqual(run("judge", SET, str(less)).returncode, 2)
+
     def test_a_stand_in_says_its_address_and_answers(self):
         from deep_amber.devices.protocol import address_of, ask
 

@@ -10,6 +10,7 @@ from .device_cli import STAND_INS
 from .expose_cli import EXPOSING
 from .formats.set_file import schema
 from .reading_cli import READING, PictureSize, fail, settled
+from .sitting_cli import SITTING
 from .wish_cli import ask
 
 
@@ -19,7 +20,7 @@ def main() -> None:
     """Plans the light of a portrait and shows it before anything is carried."""
 
 
-for command in (*READING, *EXPOSING, *STAND_INS, ask):
+for command in (*READING, *EXPOSING, *STAND_INS, *SITTING, ask):
     main.add_command(command)
 
 

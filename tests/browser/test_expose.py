@@ -73,6 +73,7 @@ class Journey(ExposePage):
         self.page.get_by_text("Every light is set for this camera.").wait_for()
 
         self.tab("room light")
+        turn = self.settled()
         self.page.get_by_role("button", name="Show the frame without flash").click()
         turn = self.settled(after=turn)
         self.assertLess(self.picture_tone(0.2, 0.8), 12)

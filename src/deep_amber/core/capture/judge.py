@@ -1,0 +1,142 @@
+"""A real picture against a set: stops at each surface, what each light gave by it, and the next correction in the unit's steps.
+
+Light is linear: what a surface shows is the sum of what each light puts there, times how much each light really gave. These
+factors are found by non-negative least squares over all surfaces that can be told, each weighted by what it shows.
+Source: C. Lawson, R. Hanson, Solving Least Squares Problems (1974), as scipy.optimize.nnls has it.
+"""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..geometry.projected import projected
+from ..kit.dial import can_be_dimmed, nearest_on_dial
+from ..simulation.readings import LABELS, readings_of, surfaces_read
+from ..simulation.simulate import veiled_picture
+from ..simulation.stages import Stages
+from ..srgb import LUMINANCE
+from ..wish.state import SENSED, by_light
+
+PATCH = 0.008  # half the side of what is read about a point, of the picture's height (assumption)
+DARKEST, LIGHTEST = 0.004, 0.92  # linear values between which a place tells something: above noise, under clipping
+LEAST_POINTS = 3
+TELLS = 0.08  # share of a light at some surface from which its part can be told (assumption)
+AS_PLANNED = 0.17  # stops within which a light gave what was planned
+OFFERED = ("forehead", "chin", "under_nose", "under_chin", "cloth", "cheek_left", "cheek_right",
+           "backdrop_left", "backdrop_middle", "backdrop_right")  # fmt: skip
+"""Surfaces that are read; hair's edges are strands and shine."""
+
+
+@dataclass(frozen=True)
+class SurfaceOff:
+    name: str
+    """Of the sensors: "cheek_left" is camera-left."""
+    label: str
+    off: float
+    """Stops by which the file is lighter than computed."""
+    points: int
+    """Places that could be told."""
+
+
+@dataclass(frozen=True)
+class LightOff:
+    """What one light gave, by the picture."""
+
+    name: str
+    index: int
+    gave: float
+    """Stops over what was planned; negative for less. -inf where nothing came of it."""
+    told: bool
+    """Whether its part can be told from the surfaces that are seen."""
+    to: float | None
+    """Output that brings the next file right [stops under full]; None where it is as planned, cannot be told, or has no dial."""
+
+
+@dataclass(frozen=True)
+class Judged:
+    surfaces: tuple[SurfaceOff, ...]
+    lights: tuple[LightOff, ...]
+    overall: float
+    """Median of the surfaces [stops]."""
+    left: float
+    """What the lights' parts leave unexplained, root mean square [stops]."""
+    ratio_stops: float
+    """Lit to shadow cheek in the file."""
+    computed_ratio_stops: float
+
+
+def judge(stages: Stages, real: np.ndarray) -> Judged:
+    """Of a picture of the set's framing.
+
+    Parameters
+    ----------
+    stages : of the set, as finely as a settled picture
+    real : (height, width, 3) linear values, the file's white = 1, upright
+    """
+    size = stages.quality.size
+    computed = veiled_picture(stages)[0].reshape(size.height, size.width, 3)
+    surfaces = _surfaces(stages, real, computed)
+    off = {k.name: k.off for k in surfaces}
+    lights, left = _lights(stages, off)
+    read = readings_of(stages)
+    sides = [read.surfaces[k].side.replace("camera-", "cheek_") for k in ("lit_cheek", "shadow_cheek")]
+    changed = off.get(sides[0], 0.0) - off.get(sides[1], 0.0)
+    return Judged(
+        surfaces,
+        lights,
+        float(np.median(list(off.values()))) if off else 0.0,
+        left,
+        read.ratio_stops + changed,
+        read.ratio_stops,
+    )
+
+
+def _surfaces(stages: Stages, real: np.ndarray, computed: np.ndarray) -> tuple[SurfaceOff, ...]:
+    sensors, found = surfaces_read(stages), []
+    at = projected(stages.photo_set.camera, sensors.points.astype(float))
+    places = np.stack([(at[:, 0] + 1) / 2, (1 - at[:, 1]) / 2], 1)
+    for name in OFFERED:
+        mine = places[sensors.group == sensors.names.index(name)]
+        inside = mine[np.isfinite(mine).all(1) & (mine > 0).all(1) & (mine < 1).all(1)]
+        pairs = [(_mean_about(real, x, y), _mean_about(computed, x, y)) for x, y in inside]
+        told = [(a, b) for a, b in pairs if all(DARKEST < k < LIGHTEST for k in (a, b))]
+        if len(told) >= LEAST_POINTS:
+            stops = float(np.median([math.log2(a / b) for a, b in told]))
+            label = LABELS.get(name, name.replace("cheek_", "camera-") + " cheek")
+            found.append(SurfaceOff(name, label, stops, len(told)))
+    return tuple(found)
+
+
+def _mean_about(picture: np.ndarray, x: float, y: float) -> float:
+    """Mean luminance about a place, each a share of the picture."""
+    height, width = picture.shape[:2]
+    half = max(1, round(PATCH * height))
+    column, row = min(int(x * width), width - 1), min(int(y * height), height - 1)
+    part = picture[max(row - half, 0) : row + half + 1, max(column - half, 0) : column + half + 1]
+    return float((part.reshape(-1, 3) @ LUMINANCE).mean())
+
+
+def _lights(stages: Stages, off: dict[str, float]) -> tuple[tuple[LightOff, ...], float]:
+    from scipy.optimize import nnls  # loaded when it is needed
+
+    lights = stages.photo_set.lights
+    shares = by_light(stages)
+    on = [k for k in range(len(lights)) if shares.on[k]]
+    names = [k for k in off if k in SENSED]
+    if not names or not on:
+        return (), 0.0
+    put = shares.values[np.ix_(on, [SENSED.index(k) for k in names])].T  # (surfaces, lights)
+    total = np.maximum(put.sum(1), 1e-9)
+    shown = total * 2.0 ** np.array([off[k] for k in names])
+    factors, _ = nnls(put / shown[:, None], np.ones(len(names)))
+    left = float(np.sqrt(np.mean(np.log2(np.maximum(put @ factors, 1e-9) / shown) ** 2)))
+    made = []
+    for k, factor in zip(on, factors, strict=True):
+        told = bool((put[:, on.index(k)] / total).max() >= TELLS)
+        gave = math.log2(factor) if factor > 1e-6 else -math.inf
+        to = None
+        if told and abs(gave) > AS_PLANNED and math.isfinite(gave) and can_be_dimmed(lights[k]):
+            to = nearest_on_dial(lights[k], lights[k].output - gave)
+        made.append(LightOff(lights[k].name, k, gave, told, to))
+    return tuple(made), left

@@ -206,7 +206,7 @@ class CommandLine(unittest.TestCase):
         self.assertTrue(
             found
             and all(
-                re.match("(brief|room|backdrop|sitter|camera|key|fill|rim|background), (note|look here): ", f)
+                re.match("(brief|room|backdrop|sitter|camera|key|fill|rim|background|expose), (note|look here): ", f)
                 for f in found
             )
         )

@@ -21,6 +21,7 @@ from ..wish.state import SENSED, by_light
 PATCH = 0.008  # half the side of what is read about a point, of the picture's height (assumption)
 DARKEST, LIGHTEST = 0.004, 0.92  # linear values between which a place tells something: above noise, under clipping
 LEAST_POINTS = 3
+AT_POINT = 0.04  # [m] from a point to what is seen at its place, within which it is seen (assumption: a pixel of a slanting wall)
 TELLS = 0.08  # share of a light at some surface from which its part can be told (assumption)
 AS_PLANNED = 0.17  # stops within which a light gave what was planned
 OFFERED = ("forehead", "chin", "under_nose", "under_chin", "cloth", "cheek_left", "cheek_right",
@@ -96,9 +97,9 @@ def _surfaces(stages: Stages, real: np.ndarray, computed: np.ndarray) -> tuple[S
     sensors, found = surfaces_read(stages), []
     at = projected(stages.photo_set.camera, sensors.points.astype(float))
     places = np.stack([(at[:, 0] + 1) / 2, (1 - at[:, 1]) / 2], 1)
+    seen = _seen_at(stages, places, sensors.points)
     for name in OFFERED:
-        mine = places[sensors.group == sensors.names.index(name)]
-        inside = mine[np.isfinite(mine).all(1) & (mine > 0).all(1) & (mine < 1).all(1)]
+        inside = places[(sensors.group == sensors.names.index(name)) & seen]
         pairs = [(_mean_about(real, x, y), _mean_about(computed, x, y)) for x, y in inside]
         told = [(a, b) for a, b in pairs if all(DARKEST < k < LIGHTEST for k in (a, b))]
         if len(told) >= LEAST_POINTS:
@@ -106,6 +107,16 @@ def _surfaces(stages: Stages, real: np.ndarray, computed: np.ndarray) -> tuple[S
             label = LABELS.get(name, name.replace("cheek_", "camera-") + " cheek")
             found.append(SurfaceOff(name, label, stops, len(told)))
     return tuple(found)
+
+
+def _seen_at(stages: Stages, places: np.ndarray, points: np.ndarray) -> np.ndarray:
+    """(n,) whether the lens sees a point where it lies in the picture, and nothing before it."""
+    size, seen = stages.quality.size, stages.seen()
+    inside = np.isfinite(places).all(1) & (places > 0).all(1) & (places < 1).all(1)
+    at = np.where(inside[:, None], places, 0.0)
+    rows = np.minimum((at[:, 1] * size.height).astype(int), size.height - 1) * size.width
+    pixels = rows + np.minimum((at[:, 0] * size.width).astype(int), size.width - 1)
+    return inside & (np.linalg.norm(seen.points[pixels] - points, axis=1) < AT_POINT)
 
 
 def _mean_about(picture: np.ndarray, x: float, y: float) -> float:

@@ -12,6 +12,9 @@ STATIC := src/deep_amber/web/static/index.html
 FRONTEND := $(shell find frontend/src frontend/public -type f) frontend/index.html frontend/vite.config.ts frontend/tsconfig.json \
 	docs/guide.md $(wildcard docs/screenshots/*.png)
 
+# Packages are installed without bytecode (below), so it must be written at first use, whatever the shell says.
+unexport PYTHONDONTWRITEBYTECODE
+
 MANY ?= 600
 FEW ?= 20
 

@@ -15,6 +15,7 @@ from ..kit.dial import nearest_on_dial
 from ..kit.emission import emitted_colour
 from ..model.light import Gel, Light
 from ..model.set import Set, with_light
+from ..rules.validation import lights_go_together
 from ..simulation.exposing import lights_on
 from ..simulation.key import key_index
 from ..simulation.readings import surface_values
@@ -128,9 +129,12 @@ def balance_of(stages: Stages) -> Balance | None:
         off_key = mired_of(light) - mired_of(lit)
         shows = light is not lit and abs(off_key) >= SHOWS
         gels, left = agreeing(light, mired_of(lit)) if shows else ((), -off_key)
+        k = photo_set.lights.index(light)
+        if gels and any(True for _ in lights_go_together(with_light(photo_set, k, replace(light, gels=gels)))):
+            gels, left = (), -off_key  # a hot lamp would burn it
         found.append(
             LightColour(
-                light.name, photo_set.lights.index(light), temperature_of(light),
+                light.name, k, temperature_of(light),
                 mired_of(light) - 1e6 / camera.white_balance, off_key,
                 _patch(colour, MID_GREY), _patch(colour * skin, tone), by[light.name] / total,
                 cast(colour, of_key), gels, left, sum(GELS[g].loss for g in gels),

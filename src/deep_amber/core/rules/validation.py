@@ -111,7 +111,8 @@ def _panels_in_room(photo_set: Set) -> Iterator[Problem]:
             )
 
 
-def _lights_go_together(photo_set: Set) -> Iterator[Problem]:
+def lights_go_together(photo_set: Set) -> Iterator[Problem]:
+    """What does not fit on a light, or would burn there."""
     for i, light in enumerate(photo_set.lights):
         yield from (Problem(f"lights.{i}.{p.field}", p.message, p.accepted) for p in misfits(light))
         yield from (Problem(f"lights.{i}.{v.field}", v.message, v.accepted) for v in heat(light) if v.refused)
@@ -218,7 +219,7 @@ def problems_of(photo_set: Set, known_sitters: Collection[str]) -> list[Problem]
         if name in [other for *_, other in things[:at]]:
             problems.append(Problem(f"{kind}.{i}.name", f"{name!r} is used twice", "a name of its own for each thing"))
     if not problems:
-        problems = list(_lights_go_together(photo_set))
+        problems = list(lights_go_together(photo_set))
     if not problems:
         problems = problems_in_room(photo_set)
     return problems

@@ -10,7 +10,7 @@ from ..model.limits import check_limits
 from ..model.set import Set
 from ..pattern.reach import Support
 from ..rules.heat import heat_warnings
-from ..rules.validation import fits
+from ..rules.validation import fits, lights_go_together
 from ..sitter.mesh import SitterMesh
 
 
@@ -72,7 +72,7 @@ def may_be(before: Cautions, made: Set, mesh: SitterMesh, support: Support) -> b
 
 def is_safe(before: Cautions, made: Set, mesh: SitterMesh, support: Support, kit: Kit) -> bool:
     """Whether `made` may be offered in place of the set before."""
-    if not may_be(before, made, mesh, support):
+    if not may_be(before, made, mesh, support) or any(True for _ in lights_go_together(made)):
         return False
     if set(heat_warnings(made)) - before.warnings or set(shortages(kit, made)) - before.short:
         return False

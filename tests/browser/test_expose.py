@@ -73,12 +73,11 @@ class Journey(ExposePage):
         self.page.get_by_text("Every light is set for this camera.").wait_for()
 
         self.tab("room light")
-        turn = self.settled()
         self.page.get_by_role("button", name="Show the frame without flash").click()
-        turn = self.settled(after=turn)
+        self.page.locator('.frame[data-flash="none"][data-quality="settled"]').wait_for()
         self.assertLess(self.picture_tone(0.2, 0.8), 12)
         self.page.get_by_role("button", name="Back to the flash").click()
-        self.settled(after=turn)
+        self.page.locator('.frame[data-flash="all"][data-quality="settled"]').wait_for()
         self.saved()
 
         self.tab("test frame")

@@ -17,11 +17,17 @@ export function Frame() {
   const dark = useBench((s) => s.set !== null && !s.set.lights.some((k) => k.on ?? true));
   const { Beside } = instrumentOf(useStep()?.instrument);
   const idea = useFrame((s) => s.idea);
+  const flashless = useFrame((s) => s.flashless);
   const withoutFlash = useFrame((s) => s.withoutFlash);
   const landscape = useSeen()?.camera.orientation === "landscape";
   return (
     <>
-      <figure className={`frame${Beside ? " flanked" : ""}`} data-quality={picture?.quality ?? "none"} data-turn={picture?.turn ?? 0}>
+      <figure
+        className={`frame${Beside ? " flanked" : ""}`}
+        data-quality={picture?.quality ?? "none"}
+        data-flash={flashless ? "none" : "all"}
+        data-turn={picture?.turn ?? 0}
+      >
         {solo && <figcaption role="status">{solo} alone</figcaption>}
         {withoutFlash && <figcaption role="status">Without flash</figcaption>}
         {idea && (

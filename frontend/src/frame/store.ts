@@ -12,6 +12,8 @@ interface FrameState {
   picture: Picture | null;
   /** The set that the picture is of. */
   of: PhotoSet | null;
+  /** Whether the picture is of no flash firing. */
+  flashless: boolean;
   /** An answer that is previewed before it is applied. */
   preview: Pick<Answer, "text" | "set"> | null;
   /** Index of the light that is looked at alone. */
@@ -31,6 +33,7 @@ interface FrameState {
 export const useFrame = create<FrameState>()(() => ({
   picture: null,
   of: null,
+  flashless: false,
   preview: null,
   solo: null,
   withoutFlash: false,

@@ -58,7 +58,7 @@ async function ask(set: PhotoSet, view: View, quality: "dragged" | "settled", si
   const body = { set, quality, viewer, turn, solo, without_flash, marked, was: nameOf(useFrame.getState().picture) };
   const { data, response } = await server.POST("/api/picture", { body, signal });
   if (data && data.turn <= turn) {
-    useFrame.setState((now) => ({ picture: data, of: set, broken: brokenBy(now, set, data) }));
+    useFrame.setState((now) => ({ picture: data, of: set, flashless: without_flash, broken: brokenBy(now, set, data) }));
   } else if (response.status === BUSY && quality === "settled") {
     await new Promise((done) => setTimeout(done, WAIT));
     if (!signal.aborted) {

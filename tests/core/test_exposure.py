@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from deep_amber.core.exposure.colour import light_colour
-from deep_amber.core.exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture
+from deep_amber.core.exposure.meter import C_DOME, C_FLAT, lighting_ratio, metered_aperture, stops_apart
 from deep_amber.core.exposure.response import (
     CLIP_STOPS,
     MID_GREY,
@@ -41,6 +41,10 @@ class Meter(unittest.TestCase):
 
     def test_one_stop_of_light_is_one_stop_of_aperture(self):
         self.assertAlmostEqual(metered_aperture(2000, 100, C_DOME) / metered_aperture(1000, 100, C_DOME), math.sqrt(2))
+
+    def test_two_readings_are_so_many_stops_apart(self):
+        for first, second, stops in ((8.0, 4.0, 2.0), (4.0, 8.0, -2.0), (8.0, 8.0, 0.0), (0.0, 8.0, 0.0)):
+            self.assertAlmostEqual(stops_apart(first, second), stops)
 
     def test_ratio(self):
         self.assertEqual(lighting_ratio(4.0, 1.0), (4.0, 2.0))

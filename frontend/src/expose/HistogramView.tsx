@@ -98,7 +98,7 @@ function Zones({ made }: { made: Histogram }) {
               <td>{k.zone}</td>
               <td className="figures">{percent(k.white)}</td>
               <td className="figures">{percent(k.black)}</td>
-              <td className="figures">{k.headroom > 0 ? `${signed(k.headroom)} more` : "full"}</td>
+              <td className="figures">{k.headroom > 0 ? signed(k.headroom) : "full"}</td>
             </tr>
           ))}
         </tbody>

@@ -10,6 +10,7 @@ from flask import Response, current_app, send_file
 from ..core.capture.faults import Taken, faults_of
 from ..core.expose.compared import mean_stops, stops_between
 from ..core.expose.histogram import channels_of, zone_masks
+from ..core.exposure.meter import stops_apart
 from ..core.model import Set
 from ..core.presenting.taken import fault_text
 from ..core.problem import NotAccepted
@@ -127,7 +128,7 @@ def metered(body: MeterIn) -> Response:
     shown = float(
         told("hand meter", "read", lux_s=exposure, sensitivity=sensitivity, receptor=held.receptor)["aperture"]
     )
-    off = 2 * float(np.log2(shown / read.aperture)) if shown > 0 and read.aperture > 0 else 0.0
+    off = stops_apart(shown, read.aperture)
     return answer(
         MeteredOut(
             shown=metered_aperture_text(shown),

@@ -1,10 +1,9 @@
 """The meter in the hand and the spot on the picture, and the ratio of two readings."""
 
-import math
-
 from flask import Response, current_app
 
 from ..core.expose.hand_meter import HandMeter, MeterReading, held_at, meter_reading
+from ..core.exposure.meter import stops_apart
 from ..core.model import Point, Set
 from ..core.presenting.letters import letters_of
 from ..core.problem import NotAccepted, Problem
@@ -19,6 +18,7 @@ from .pictures import PictureDesk
 from .routes import Routes
 from .scenes import sound
 
+DARKEST = 1e-3  # f-number that a light in darkness is told as, so that it stands far under the others
 metering = Routes("metering", "/api/meter", ("413", "422", "503"))
 
 
@@ -84,12 +84,12 @@ def meter(body: MeterIn) -> Response:
 
 def _out(photo_set: Set, held: HandMeter, read: MeterReading) -> MeterOut:
     given = letters_of(photo_set)
-    first = max((k.exposure for k in read.lights), default=0.0)
+    first = max((k.aperture for k in read.lights), default=0.0)
     rows = [
         AtMeterOut(
             name=k.name, index=k.index, letter=given[k.index], flash=k.flash, aperture=metered_aperture_text(k.aperture),
             share=k.share, off_axis=k.off_axis, half=k.half, side=k.side,
-            to_first=math.log2(max(k.exposure, 1e-12) / first) if first > 0 else 0.0,
+            to_first=stops_apart(max(k.aperture, DARKEST), first),
         )
         for k in read.lights
     ]  # fmt: skip
@@ -111,7 +111,7 @@ def ratio(body: RatioIn) -> Response:
     """Two readings against each other."""
     if min(body.first, body.second) <= 0:
         raise _refused("second", "one of them is dark", "two readings over nought")
-    stops = 2 * math.log2(body.first / body.second)
+    stops = stops_apart(body.first, body.second)
     return answer(RatioOut(stops=stops, text=f"{2 ** abs(stops):.1f} : 1"))
 
 

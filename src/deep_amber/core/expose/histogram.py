@@ -20,7 +20,7 @@ BLACK, WHITE = 2, 255  # 8-bit values at which a channel tells nothing more; bla
 SOME, MUCH = 0.001, 0.02  # share of a zone that is told, and that asks to be looked at (assumptions)
 Mark = Literal["", "clipped", "raw"]
 STRIPE = 4  # pixels
-OVER_MARK, UNDER_MARK = (255, 40, 40), (40, 110, 255)
+OVER_MARK, UNDER_MARK = (240, 162, 60), (234, 223, 202)  # the amber and the paper of the page
 LINEAR = np.array([linear_value(k) for k in range(256)], np.float32)
 Zone = Literal["picture", "face", "hair", "cloth", "backdrop"]
 ZONES: tuple[Zone, ...] = ("picture", "face", "hair", "cloth", "backdrop")
@@ -77,7 +77,7 @@ def channels_of(picture: np.ndarray) -> Channels:
 
 
 def marked(made: Simulated, what: Mark) -> np.ndarray:
-    """The picture (height, width, 3) with what clips marked: stripes of red over white, blue in the blacks; for a raw file
+    """The picture (height, width, 3) with what clips marked: stripes of amber over white, of paper in the blacks; for a raw file
     stripes where that is full too."""
     if not what:
         return made.picture

@@ -18,3 +18,8 @@ def lighting_ratio(lit: float, shadow: float) -> tuple[float, float]:
     """Lit to shadow as a ratio to one and in stops; shadow is held over zero."""
     ratio = lit / max(shadow, lit * 1e-6, 1e-12)
     return ratio, math.log2(max(ratio, 1e-12))
+
+
+def stops_apart(first: float, second: float) -> float:
+    """How much more light the first of two metered f-numbers stands for [stops]: 2 log2(N1 / N2); 0 where either is dark."""
+    return 2 * math.log2(first / second) if min(first, second) > 0 else 0.0

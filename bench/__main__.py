@@ -10,6 +10,7 @@ from pathlib import Path
 
 from tests.browser.page import DEMO, FULL, Server
 
+from . import log
 from . import requests as ask
 from .page import page_times
 from .pattern import reading_time
@@ -18,6 +19,7 @@ from .rays import ray_rate
 OUT = Path(__file__).parents[1] / "docs/benchmarks.md"
 PROGRAM = (sys.executable, "-m", "deep_amber.cli")
 RUNS, FEW, WISHES = 60, 12, 5
+LOG_PAGE, A_MINUTE = 100, 100  # [ms]; pictures
 WARM = 5  # s until somebody has opened a browser; the server computes the last set meanwhile
 
 
@@ -89,6 +91,10 @@ def measured() -> tuple[list[float], list[Row]]:
             first, whole = many.wish(surface, text, WISHES)
             row(f"four lights, a wish ({surface} {text}): first answers", first, 0.4)
             row(f"four lights, a wish ({surface} {text}): all of them", whole, 6.0)
+        first, whole = many.plan(WISHES)
+        row("four lights, a plan: first suggestions", first, 3.0)
+        row("four lights, a plan: whole", whole, 15.0)
+        row("one arrangement fitted, with its picture", many.arrangement(FEW), 0.9)
         row("four lights: the meter pulled", many.meter(RUNS), 0.16)
         row("four lights: the frame without flash, 640 x 800", many.without_flash(FEW), 4.0)
         row("four lights: the spot under the pointer, 640 x 800", many.spot(RUNS), None)
@@ -106,9 +112,38 @@ def measured() -> tuple[list[float], list[Row]]:
         ):
             rows.append((what, f"{held:.0f} MB", "-", f"{budget} MB", "yes" if held <= budget else "no"))
             print(*rows[-1], sep=" | ", flush=True)
+        log_rows(server, rows)
     finally:
         server.stop()
     return rates, rows
+
+
+def log_rows(server: Server, rows: list[Row]) -> None:
+    """The log with a hundred thousand lines: first pages against 100 ms, and pictures brought in against 100 a minute."""
+    sitting = log.fill(server)
+    for what, query in (
+        ("first page", ""),
+        ("of one sitting", f"sitting_id={sitting}"),
+        ("two words that few lines have", "words=octa+four"),
+        ("a word that none has", "words=nothing"),
+        ("kept, with four stars", "kept=yes&stars=4"),
+    ):
+        timed = log.page(server, query, FEW)
+        held = "yes" if timed.median <= LOG_PAGE else "no"
+        rows.append(
+            (
+                f"log of 100,000 lines: {what}",
+                f"{timed.median:.0f} ms, p95 {timed.p95:.0f} ms",
+                "-",
+                f"{LOG_PAGE} ms",
+                held,
+            )
+        )
+        print(*rows[-1], sep=" | ", flush=True)
+    rate = log.brought_in(server)
+    held = "yes" if rate >= A_MINUTE else "no"
+    rows.append(("pictures of 24 million pixels brought in", f"{rate:.0f} a minute", "-", f"{A_MINUTE} a minute", held))
+    print(*rows[-1], sep=" | ", flush=True)
 
 
 TEXT = """# Benchmarks

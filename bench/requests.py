@@ -4,6 +4,7 @@ import json
 import statistics
 import time
 import urllib.request
+from collections.abc import Callable
 from copy import deepcopy
 from dataclasses import dataclass
 
@@ -112,19 +113,47 @@ class Requests:
             photo_set = deepcopy(self.set)
             move_light(photo_set, i + 1)
             self.picture(photo_set, "settled")
-            self.wished += 1
-            asked = {"set": photo_set, "targets": [{"surface": surface, "text": text}], "number": self.wished}
-            raw = json.dumps(asked | {"viewer": self.viewer}).encode()
-            request = urllib.request.Request(
-                self.server.address + "/api/wish", raw, {"Content-Type": "application/json"}
-            )
-            start, first = time.perf_counter(), 0.0
-            with urllib.request.urlopen(request, timeout=120) as answer:
-                for _ in answer:
-                    first = first or time.perf_counter() - start
-            firsts.append(first * 1000)
-            ends.append((time.perf_counter() - start) * 1000)
+            asked = {"set": photo_set, "targets": [{"surface": surface, "text": text}]}
+            first, end = self._lines("/api/wish", asked, lambda _: True)
+            firsts.append(first)
+            ends.append(end)
         return _timed(firsts[1:]), _timed(ends[1:])
+
+    def plan(self, runs: int) -> tuple[Timed, Timed]:
+        """To the first line with sets in it, and to the end, of plans for looks of four lights; the first does not count."""
+        firsts, ends = [], []
+        for i in range(runs + 1):
+            photo_set = deepcopy(self.set)
+            photo_set["look"] |= {"backdrop_tone": -1.0 - 0.2 * i, "rim": "both", "ratio": 3.0 + i}
+            photo_set["sitter"]["x"] += 0.01 * i  # else all light is known from the plan before
+            first, end = self._lines("/api/plan", {"set": photo_set}, lambda line: bool(line["sets"]))
+            firsts.append(first)
+            ends.append(end)
+        return _timed(firsts[1:]), _timed(ends[1:])
+
+    def arrangement(self, runs: int) -> Timed:
+        """One arrangement fitted to the room, read, and its small picture made; the first does not count."""
+        times = []
+        for i in range(runs + 1):
+            photo_set = deepcopy(self.set)
+            photo_set["sitter"]["x"] += 0.005 * i
+            _, end = self._lines(
+                "/api/arrangements", {"set": photo_set, "words": "Box and board friendly"}, lambda _: True
+            )
+            times.append(end)
+        return _timed(times[1:])
+
+    def _lines(self, path: str, body: dict, tells: Callable[[dict], bool]) -> tuple[float, float]:
+        """To the first line that tells something, and to the end [ms]."""
+        self.wished += 1
+        raw = json.dumps(body | {"viewer": self.viewer, "number": self.wished}).encode()
+        request = urllib.request.Request(self.server.address + path, raw, {"Content-Type": "application/json"})
+        start, first = time.perf_counter(), 0.0
+        with urllib.request.urlopen(request, timeout=120) as answer:
+            for line in answer:
+                if not first and tells(json.loads(line)):
+                    first = time.perf_counter() - start
+        return first * 1000, (time.perf_counter() - start) * 1000
 
     def moves(self, runs: int) -> Timed:
         body = {"set": self.set, "thing": "lights.0", "handle": "place"}

@@ -2,19 +2,10 @@
 
 import sys
 from collections.abc import Callable
-from dataclasses import replace
 from pathlib import Path
 
-from PIL import Image
 from playwright.sync_api import Page, sync_playwright
-from tests.browser.page import CHROMIUM, DEMO, FLAGS, FULL, SIZE, Server
-
-from deep_amber.core.model import Point
-from deep_amber.core.picture.lens_rays import Size
-from deep_amber.core.simulation import SETTLED, simulate
-from deep_amber.core.sitter.face import face_marks
-from deep_amber.formats.set_file import read_set_file
-from deep_amber.formats.sitter_file import known_sitters, load_sitter
+from tests.browser.page import CHROMIUM, FLAGS, FULL, SIZE, Server
 
 DONE = "() => document.querySelector('.frame')?.dataset.quality === 'settled'"
 
@@ -26,84 +17,22 @@ def open_set(page: Page, address: str, name: str) -> None:
     page.wait_for_function("() => [...document.querySelectorAll('.rail .state')].every(e => e.textContent !== '…')")
 
 
-POSES = (
-    {},
-    {"body_turn": 30.0, "head_turn": 8.0},
-    {"body_turn": -35.0, "head_turn": -25.0, "head_nod": 6.0, "head_tilt": 5.0},
-)
-
-
-def sitters_sheet(path: Path) -> None:
-    """Every sitter in three poses under the same soft light."""
-    base = read_set_file((DEMO / "1-nadia-soft.json").read_bytes()).set
-    wide, high = 213, 266
-    sheet = Image.new("RGB", (6 * wide, 3 * high))
-    for column, who in enumerate(known_sitters()):
-        mesh = load_sitter(who)
-        for row, pose in enumerate(POSES):
-            sitter = replace(base.sitter, who=who, body_turn=0.0, head_turn=0.0, head_nod=0.0, head_tilt=0.0)
-            eyes = face_marks(mesh, replace(sitter, **pose)).eyes
-            camera = replace(
-                base.camera,
-                aim=Point(eyes[0], eyes[1] - 0.06, eyes[2]),
-                focal_length=85.0,
-                aperture=8.0 if who == "nadia" else 11.0,
-            )
-            quality = replace(SETTLED, size=Size(2 * wide, 2 * high))
-            made = simulate(replace(base, sitter=replace(sitter, **pose), camera=camera), mesh, quality)
-            sheet.paste(Image.fromarray(made.picture).resize((wide, high)), (wide * column, high * row))
-    sheet.save(path)
-
-
 def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
-    """Each step with its findings or values, and a way and a mend previewed before they are applied."""
+    """Brief and key, and the first visit."""
     open_set(page, address, "Nadia, soft headshot")
     page.get_by_role("button", name="1 Brief").click()
     page.get_by_role("tab", name="aims").click()
     shot("step-brief")
-    page.get_by_role("button", name="5 Camera").click()
-    page.get_by_role("tab", name="findings").click()
-    shot("step-camera")
     page.get_by_role("button", name="6 Key").click()
     page.get_by_role("group", name="This face in other light", exact=True).wait_for()
     shot("step-key")
-    page.get_by_role("tab", name="ways").click()
-    page.get_by_role("group", name="Ways to get to").get_by_role("button", name="Rembrandt").click()
-    page.get_by_role("list", name="Ways to get there").get_by_role("button").first.click()
-    page.locator(".preview").wait_for()
-    page.wait_for_timeout(5000)
-    shot("way-previewed")
-    page.get_by_role("button", name="Dismiss").click()
-    page.get_by_role("button", name="3 Backdrop").click()
-    page.get_by_role("tab", name="values").click()
-    width = page.locator('input[data-field="backdrop.width"]')
-    width.fill("60cm")
-    width.press("Enter")
-    page.get_by_role("button", name="3 Backdrop look here").click()
-    page.get_by_role("button", name="Preview:").first.click()
-    page.get_by_text("Preview hang one").wait_for()
-    page.wait_for_timeout(4000)
-    shot("mend-previewed")
-    page.get_by_role("button", name="Dismiss").click()
-    page.get_by_role("button", name="Undo").click()
     page.goto(f"{address}/begin")
     page.get_by_role("img", name="The picture as this room would take it").wait_for()
     shot("begin")
 
 
-def light_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
-    """Fill, Rim and Background, and a wish with its first answer previewed."""
-    open_set(page, address, "Anton, four lights")
-    page.get_by_role("button", name="7 Fill").click()
-    page.get_by_role("group", name="Schools of fill").wait_for()
-    page.wait_for_timeout(2000)
-    shot("step-fill")
-    page.get_by_role("button", name="8 Rim").click()
-    page.get_by_role("img", name="Edge of head and shoulders, in stops").wait_for()
-    shot("step-rim")
-    page.get_by_role("button", name="9 Background").click()
-    page.get_by_role("img", name="Backdrop in the frame, in stops").wait_for()
-    shot("step-background")
+def wish_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
+    """A wish with its first answer previewed."""
     open_set(page, address, "Nadia, soft headshot")
     page.locator("[data-marker=backdrop_middle]").focus()
     page.keyboard.press("Enter")
@@ -116,6 +45,50 @@ def light_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     shot("wish")
 
 
+def planning_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
+    """A plan with one suggestion chosen, arrangements, a complaint with a mend tried, three sets side by side."""
+    open_set(page, address, "Anton, four lights")
+    here = page.url
+    page.goto(here + "/plan")
+    page.get_by_role("button", name="Plan", exact=True).click()
+    page.get_by_role("button", name="Plan again").wait_for()
+    page.get_by_role("list", name="Suggested sets").get_by_role("button").nth(2).click()
+    page.wait_for_function("() => document.querySelectorAll('img.small-picture').length === 5")
+    shot("plan")
+    page.goto(here + "/arrangements")
+    page.wait_for_function(
+        "() => document.querySelector('.cannot') && !document.querySelector('.search .ant-progress')"
+    )
+    page.get_by_role("list", name="Arrangements").get_by_role("button").nth(3).click()
+    page.get_by_role("img", name="From above").first.wait_for()
+    shot("arrangements")
+    page.goto(here + "/complaint")
+    page.get_by_role("button", name="too flat").click()
+    page.get_by_role("region", name="Mends").locator(".mend").first.click()
+    page.get_by_role("img", name="The picture with the mend").wait_for()
+    page.wait_for_function("() => !document.querySelector('.plan-found .ant-progress')")
+    shot("complaint")
+    page.goto(here + "/compare")
+    page.get_by_label("Sets to compare with").click()
+    for name in ("Nadia, low key", "Anton, hard and dramatic"):
+        page.locator(".ant-select-item-option", has_text=name).click()
+    page.keyboard.press("Escape")
+    page.wait_for_function("() => document.querySelectorAll('img.small-picture').length === 3")
+    shot("compare")
+
+
+def practice_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
+    """A picture that was read, with the truth laid over the answer."""
+    page.route(
+        "**/api/practice/task?level=1", lambda route: route.continue_(url=f"{address}/api/practice/task?level=1&seed=4")
+    )
+    page.goto(address + "/practice")
+    page.get_by_role("img", name="The picture to read").wait_for()
+    page.get_by_role("button", name="Answer").click()
+    page.get_by_role("region", name="Marks").wait_for()
+    shot("practice")
+
+
 def expose_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     """Outputs with ways out, the meter in the hand, and alone before the stand-in camera."""
     open_set(page, address, "Anton, four lights")
@@ -126,11 +99,6 @@ def expose_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     page.get_by_role("list", name="Ways out").wait_for()
     shot("expose-outputs")
     page.get_by_role("button", name="Undo").click()
-    page.keyboard.press("Shift+H")
-    page.get_by_role("status", name="The meter shows").wait_for()
-    page.wait_for_timeout(4000)
-    page.get_by_role("button", name="Keep", exact=True).click()
-    shot("expose-meter")
     page.goto(page.url + "/alone")
     page.get_by_role("button", name="Focus on the stand-in").click()
     page.get_by_text("locked at").wait_for()
@@ -139,10 +107,53 @@ def expose_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     shot("alone")
 
 
+PHONE = {"width": 390, "height": 844}
+POST = """([path, method, body]) => fetch(path, {method, headers: {'Content-Type': 'application/json'},
+    body: JSON.stringify(body)}).then(r => r.json())"""
+
+
+def sitting_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
+    """A sitting, its shoot view, what the log has of it, a frame against the computed picture, and a card."""
+    page.goto(address + "/sittings")
+    page.get_by_role("link", name="Nadia and Anton, three looks").click()
+    page.get_by_role("group", name="The evening").get_by_role("button", name="low key").click()
+    page.wait_for_function("() => document.images.length === 3 && [...document.images].every(i => i.naturalWidth)")
+    shot("sitting")
+    sitting = page.url.rsplit("/", 1)[-1]
+    page.evaluate(POST, [f"/api/shoot/{sitting}", "PUT", {"step": 1, "done": 2}])
+    page.goto(f"{address}/shoot/{sitting}")
+    page.set_viewport_size(PHONE)
+    page.get_by_role("button", name="Done").wait_for()
+    shot("shoot")
+    page.set_viewport_size(SIZE)
+    last = page.evaluate(POST, [f"/api/shoot/{sitting}", "PUT", {"step": 2}])["set_id"]
+    for step in (0.0, -2 / 3):
+        kept = page.evaluate("id => fetch(`/api/sets/${id}`).then(r => r.json())", last)
+        kept["file"]["set"]["lights"][0]["output"] += step
+        page.evaluate(POST, [f"/api/sets/{last}", "PUT", {"based_on": kept["version"], "file": kept["file"]}])
+        page.evaluate(POST, [f"/api/shoot/{sitting}/fire", "POST", {}])
+    reading = {"at": "face", "light": 0, "receptor": "flat", "aperture": "f/5.6 +0.3"}
+    page.evaluate(POST, [f"/api/shoot/{sitting}/reading", "POST", reading])
+    page.goto(f"{address}/log?sitting={sitting}")
+    page.locator(".entry.frame").nth(1).wait_for()
+    shot("log")
+    entry = page.locator(".entry.frame").last.get_by_role("link").get_attribute("href").rsplit("/", 1)[-1]
+    brought = page.evaluate(
+        """async ([entry, set]) => { const file = await (await fetch(`/api/log/${entry}/file`)).blob();
+        return (await fetch(`/api/log/pictures?name=IMG_0042.dng&set_id=${set}`, {method: 'POST', body: file})).json() }""",
+        [entry, last],
+    )
+    page.goto(f"{address}/picture/{brought['entry']['id']}")
+    page.locator(".verdict-line").first.wait_for()
+    shot("picture")
+    page.goto(f"{address}/set/{last}/card")
+    page.wait_for_function("() => document.querySelector('.sheet-of-card')?.naturalWidth > 100")
+    shot("card")
+
+
 def main() -> None:
     folder = Path(sys.argv[1])
     folder.mkdir(parents=True, exist_ok=True)
-    sitters_sheet(folder / "sitters.png")
     server = Server(FULL, "--stand-ins")
     try:
         with sync_playwright() as playwright:
@@ -161,27 +172,17 @@ def main() -> None:
                 "() => document.images.length === 4 && [...document.images].every(i => i.naturalWidth)"
             )
             shot("shelf")
-            for name, file in (
-                ("Nadia, soft headshot", "bench-soft"),
-                ("Anton, four lights", "bench-four-lights"),
-            ):
-                open_set(page, server.address, name)
-                shot(file)
+            open_set(page, server.address, "Nadia, soft headshot")
+            shot("bench-soft")
             page.goto(server.address + "/kit")
             page.get_by_label("full output, W s").wait_for()
             shot("kit")
             steps_shots(page, server.address, shot)
-            light_shots(page, server.address, shot)
+            wish_shots(page, server.address, shot)
+            planning_shots(page, server.address, shot)
+            practice_shots(page, server.address, shot)
             expose_shots(page, server.address, shot)
-            open_set(page, server.address, "Anton, hard and dramatic")
-            page.locator("body").click(position={"x": 490, "y": 300})
-            page.keyboard.press("t")
-            page.keyboard.press("u")
-            page.keyboard.press("c")
-            page.keyboard.press("v")
-            page.locator(".exposure-line").first.wait_for()
-            page.locator(".rail", has_text="ft").first.wait_for()
-            shot("light-desk-feet")
+            sitting_shots(page, server.address, shot)
             browser.close()
     finally:
         server.stop()

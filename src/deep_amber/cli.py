@@ -8,7 +8,10 @@ import click
 
 from .device_cli import STAND_INS
 from .expose_cli import EXPOSING
+from .eye_cli import EYE
 from .formats.set_file import schema
+from .keeping_cli import KEEPING
+from .plan_cli import PLANNING
 from .reading_cli import READING, PictureSize, fail, settled
 from .sitting_cli import SITTING
 from .wish_cli import ask
@@ -20,7 +23,7 @@ def main() -> None:
     """Plans the light of a portrait and shows it before anything is carried."""
 
 
-for command in (*READING, *EXPOSING, *STAND_INS, *SITTING, ask):
+for command in (*READING, *EXPOSING, *STAND_INS, *SITTING, *KEEPING, *PLANNING, *EYE, ask):
     main.add_command(command)
 
 
@@ -50,7 +53,10 @@ def print_schema(kit: bool) -> None:
 @click.option(
     "--stand-ins", is_flag=True, help="Starts a camera, a trigger with flashes and a hand meter to play with."
 )
-def serve(data: Path, host: str, port: int, demo: Path | None, size: tuple[int, int], stand_ins: bool) -> None:
+@click.option("--lan", is_flag=True, help="Lets other devices of the home network pair for the shoot view.")
+def serve(
+    data: Path, host: str, port: int, demo: Path | None, size: tuple[int, int], stand_ins: bool, lan: bool
+) -> None:
     """Starts the web application."""
     from sqlalchemy.exc import DatabaseError
 
@@ -59,7 +65,7 @@ def serve(data: Path, host: str, port: int, demo: Path | None, size: tuple[int, 
     from .web.serve import serve as start
 
     try:
-        start(data, host, port, demo, settled(size), stand_ins)
+        start(data, host, port, demo, settled(size), stand_ins, lan)
     except (DataFault, BadDemo) as fault:
         fail(str(fault))
     except DatabaseError as error:

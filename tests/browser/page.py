@@ -1,14 +1,17 @@
 """The real server and the real page in headless Chromium."""
 
+import multiprocessing.util
 import os
+import signal
 import subprocess
 import sys
 import tempfile
 import unittest
+from functools import cache
 from pathlib import Path
 from urllib.parse import urlsplit
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell")
 FLAGS = [
@@ -23,11 +26,12 @@ FLAGS = [
     "--no-pings",
     "--force-color-profile=srgb",
     "--font-render-hinting=none",
-] + ["--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost"]
+] + ["--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE 127.0.0.2, EXCLUDE localhost"]
 DEMO = Path(__file__).parents[2] / "demo"
 SIZE = {"width": 1280, "height": 800}
 SMALL, FULL = "320x400", "640x800"  # of pictures at rest: tests look at what is drawn, not at how finely
 PATIENCE = 60_000  # ms, for a loaded machine
+expect.set_options(timeout=PATIENCE)
 
 
 class Server:
@@ -35,6 +39,7 @@ class Server:
 
     def __init__(self, size: str = SMALL, *more: str) -> None:
         self._folder = tempfile.TemporaryDirectory()
+        self.folder = self._folder.name
         command = [
             sys.executable,
             "-m",
@@ -70,31 +75,41 @@ class Server:
         self._folder.cleanup()
 
 
-_running: dict[str, tuple[Server, Browser]] = {}
+_servers: dict[str, Server] = {}
+SHARED = "shared"
 
 
-def _started(module: str) -> tuple[Server, Browser]:
-    """One server and one browser for all tests of a file."""
-    if module not in _running:
-        server = Server()
-        unittest.addModuleCleanup(server.stop)
-        playwright = sync_playwright().start()
-        unittest.addModuleCleanup(playwright.stop)
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        unittest.addModuleCleanup(browser.close)
-        unittest.addModuleCleanup(_running.pop, module)
-        _running[module] = (server, browser)
-    return _running[module]
+@cache
+def _browser() -> Browser:
+    """One for a process; it ends with it."""
+    return sync_playwright().start().chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+
+
+def _server(whose: str) -> Server:
+    """One for all tests of a process that change neither shelf nor kit, and one for each file that does."""
+    if whose not in _servers:
+        server = _servers[whose] = Server()
+        if whose == SHARED:
+            # A process of the pool is told to end, and ends with what it holds.
+            signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+            multiprocessing.util.Finalize(None, server.stop, exitpriority=10)
+        else:
+            unittest.addModuleCleanup(server.stop)
+            unittest.addModuleCleanup(_servers.pop, whose)
+    return _servers[whose]
 
 
 class PageTest(unittest.TestCase):
     """A fresh page for each test; console errors and requests to elsewhere fail it."""
 
     bypass_csp = False
+    own_server = False
+    """Whether its file has a server of its own: it changes the kit, or looks at the whole shelf."""
+    hosts = ("127.0.0.1",)
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.server, cls.browser = _started(cls.__module__)
+        cls.server, cls.browser = _server(cls.__module__ if cls.own_server else SHARED), _browser()
 
     def setUp(self) -> None:
         self.context = self.browser.new_context(viewport=SIZE, bypass_csp=self.bypass_csp, locale="en-GB")
@@ -113,7 +128,7 @@ class PageTest(unittest.TestCase):
 
     def _look_at_request(self, request) -> None:
         where = urlsplit(request.url)
-        if where.scheme not in ("data", "blob") and where.hostname != "127.0.0.1":
+        if where.scheme not in ("data", "blob") and where.hostname not in self.hosts:
             self.complaints.append(f"request to {request.url}")
 
     def tearDown(self) -> None:

@@ -140,6 +140,28 @@ class Scan(PageTest):
         self.still()
         self.scan()
 
+    def test_sitting_shoot_view_log_and_card(self):
+        self.page.goto(self.server.address + "/sittings")
+        self.scan()
+        self.page.get_by_role("link", name="Nadia and Anton, three looks").click()
+        self.page.get_by_role("group", name="The evening").wait_for()
+        for tab in ("Look", "Room", "Packing", "Posing"):
+            self.page.get_by_role("tab", name=tab).click()
+            self.still()
+            self.scan()
+        self.page.get_by_role("link", name="Shoot").click()
+        views = self.page.get_by_role("navigation", name="Views")
+        for view in ("Change", "Check", "Meter", "Shoot"):
+            views.get_by_role("button", name=view).click()
+            self.scan()
+        self.page.goto(self.server.address + "/log")
+        self.page.get_by_role("searchbox", name="Search the log").wait_for()
+        self.scan()
+        self.open_demo("Anton, four lights")
+        self.page.get_by_role("link", name="Card").click()
+        self.page.get_by_label("Reading of the key").wait_for()
+        self.scan()
+
     def test_everything_can_be_reached_by_keyboard_and_focus_shows(self):
         self.open_demo()
         reached = set()

@@ -2,24 +2,10 @@
 
 import unittest
 
-from deep_amber.core.picture.lens_rays import Size
-from deep_amber.core.simulation.quality import DRAGGED
-from deep_amber.devices.camera import CameraDevice
-from deep_amber.devices.protocol import Device, ask
-from deep_amber.devices.trigger import Trigger
-from tests.devices.test_devices import Clock
+from deep_amber.devices.protocol import ask
 
 from .page import PageTest
-
-QUALITY = DRAGGED.__class__(**(vars(DRAGGED) | {"size": Size(320, 400), "outlines": True}))
-
-
-class Ticking(Clock):
-    """Ten seconds go by each time it is looked at: every flash is ready."""
-
-    def __call__(self) -> float:
-        self.at += 10
-        return self.at
+from .stand_ins import WithStandIns
 
 
 class ExposePage(PageTest):
@@ -31,24 +17,7 @@ class ExposePage(PageTest):
         self.page.get_by_role("tab", name=name).click()
 
 
-class Journey(ExposePage):
-    def devices(self) -> dict[str, Device]:
-        """Camera and trigger of the test, chosen on the page Devices."""
-        made = {
-            "camera": Device(CameraDevice(QUALITY, sleep=lambda _: None).handle),
-            "trigger": Device(Trigger(Ticking()).handle),
-        }
-        self.page.goto(self.server.address + "/devices")
-        for kind, device in made.items():
-            device.begin()
-            self.addCleanup(device.server_close)
-            self.addCleanup(device.shutdown)
-            field = self.page.get_by_role("textbox", name=f"Address of the {kind}")
-            field.fill(str(device.address))
-            field.press("Tab")
-            self.page.locator(f'.device[aria-label="{kind}"]').get_by_text("answers:", exact=False).wait_for()
-        return made
-
+class Journey(WithStandIns, ExposePage):
     def fire(self, expect: str) -> str:
         """Fires, and waits for words of the frame or of what is wrong."""
         self.page.get_by_role("button", name="Fire a test frame").click()

@@ -6,6 +6,8 @@ from .page import PageTest
 
 
 class FirstVisit(PageTest):
+    own_server = True
+
     bypass_csp = True
 
     def test_from_the_shelf_to_an_own_room_with_its_picture_on_the_bench(self):

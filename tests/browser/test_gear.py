@@ -9,6 +9,8 @@ from .page import PageTest
 
 
 class Gear(PageTest):
+    own_server = True
+
     def chips(self) -> list[str]:
         return [c.get_attribute("title") or "" for c in self.page.locator(".things button[title]").all()]
 
@@ -105,6 +107,8 @@ class Gear(PageTest):
 
 
 class Kit(PageTest):
+    own_server = True
+
     def setUp(self):
         super().setUp()
         self.page.goto(self.server.address + "/kit")

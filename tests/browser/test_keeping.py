@@ -7,6 +7,8 @@ from .page import DEMO, PageTest
 
 
 class Kept(PageTest):
+    own_server = True
+
     def test_a_reload_finds_the_set_as_it_was_left(self):
         self.open_demo()
         turn = self.settled()
@@ -69,6 +71,8 @@ class Kept(PageTest):
 
 
 class Shelf(PageTest):
+    own_server = True
+
     def setUp(self) -> None:
         super().setUp()
         self.page.goto(self.server.address + "/shelf")

@@ -18,6 +18,8 @@ def measured_beam() -> str:
 
 
 class LosingNothing(PageTest):
+    own_server = True
+
     def names(self) -> list[str]:
         """Names on the shelf."""
         return self.page.evaluate("() => fetch('/api/sets').then(r => r.json()).then(d => d.sets.map(s => s.name))")

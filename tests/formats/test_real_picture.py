@@ -10,7 +10,7 @@ from deep_amber.core.capture.frame import neutral_of
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.srgb import code_value
 from deep_amber.formats.camera_file import FrameTags, jpeg_of_frame
-from deep_amber.formats.real_picture import linear_of
+from deep_amber.formats.real_picture import framed, linear_of, middle_part
 from tests.formats.test_camera_file import TAGS, card, raw_file
 
 SIZE = (64, 80)
@@ -49,15 +49,30 @@ class Linear(unittest.TestCase):
         self.check(file.getvalue(), 0.05)
 
 
+class Framed(unittest.TestCase):
+    def test_a_sensor_s_whole_frame_is_cropped_in_the_middle_as_the_set_does(self):
+        tall = np.zeros((96, 64, 3), np.uint8)
+        tall[8:88] = codes()
+        file = io.BytesIO()
+        Image.fromarray(tall).save(file, format="PNG")
+        made = linear_of(file.getvalue(), SIZE)
+        for row, value in ROWS:
+            self.assertLess(float(np.abs(np.log2(made[row, 32] / value)).max()), 0.05)
+        part, box = middle_part(tall, SIZE)
+        self.assertEqual((part.shape, box), ((80, 64, 3), (0.0, 8 / 96, 1.0, 80 / 96)))
+        wide, box = framed(np.zeros((400, 900, 3), np.float32), SIZE)
+        self.assertEqual((wide.shape, [round(k, 3) for k in box]), ((80, 64, 3), [0.322, 0.0, 0.356, 1.0]))
+
+
 class Refused(unittest.TestCase):
     def test_in_words(self):
         whole = raw_file()
         jpeg = jpeg_of_frame(codes(), TAGS)
         wide = io.BytesIO()
-        Image.fromarray(np.zeros((40, 90, 3), np.uint8)).save(wide, format="PNG")
+        Image.fromarray(np.zeros((80, 180, 3), np.uint8)).save(wide, format="PNG")
         for raw, words in (
             (b"", "empty"),
-            (b"\x00\x00\x00\x18ftypmp42 a film called .jpg", "not a picture|broken"),
+            (b"\x00\x00\x00\x18ftypmp42 a film called .jpg", "a film, whatever"),
             (b"hello", "not a picture"),
             (jpeg[: len(jpeg) // 2], "broken"),
             (whole[: len(whole) // 2], "broken|not a picture"),

@@ -6,7 +6,8 @@ from pathlib import Path
 
 from deep_amber.store.database import open_store
 from deep_amber.store.devices import KINDS, KnownDevice, devices, set_device
-from deep_amber.store.frames import NoSuchFrame, add_frame, file_of_frame, frame_file, frames_of
+from deep_amber.store.frames import add_frame, file_of_frame, frame_file, frames_of
+from deep_amber.store.log import About, NoSuchEntry
 from deep_amber.store.sets import NoSuchSet, add_set
 from tests.sets import demo_file
 
@@ -23,23 +24,25 @@ class Beside(unittest.TestCase):
 
 class Frames(Beside):
     def test_files_are_kept_as_they_came_and_the_newest_is_first(self):
-        first = add_frame(self.sessions, self.folder, self.set_id, "DA00001", {"faults": []}, b"jpeg", b"raw")
-        second = add_frame(self.sessions, self.folder, self.set_id, "DA00002", {"faults": ["soft"]}, b"other", None)
+        first = add_frame(self.sessions, self.folder, About(self.set_id), "DA00001", {"faults": []}, b"jpeg", b"raw")
+        second = add_frame(
+            self.sessions, self.folder, About(self.set_id), "DA00002", {"faults": ["soft"]}, b"other", None
+        )
         listed = frames_of(self.sessions, self.set_id)
         self.assertEqual([k.id for k in listed], [second.id, first.id])
-        self.assertEqual((listed[0].told, listed[0].raw, listed[1].raw), ({"faults": ["soft"]}, False, True))
+        self.assertEqual((listed[0].told, listed[0].raw, listed[1].raw), ({"faults": ["soft"]}, "", "dng"))
         self.assertEqual(frame_file(self.sessions, self.folder, first.id, "dng").read_bytes(), b"raw")
         self.assertEqual(frame_file(self.sessions, self.folder, second.id, "jpg").read_bytes(), b"other")
-        with self.assertRaises(NoSuchFrame):
+        with self.assertRaises(NoSuchEntry):
             frame_file(self.sessions, self.folder, second.id, "dng")
 
     def test_a_file_that_is_gone_is_said_and_a_set_that_is_not_there_keeps_none(self):
-        made = add_frame(self.sessions, self.folder, self.set_id, "DA00001", {}, b"jpeg", None)
+        made = add_frame(self.sessions, self.folder, About(self.set_id), "DA00001", {}, b"jpeg", None)
         file_of_frame(self.folder, made.id, "jpg").unlink()
-        with self.assertRaises(NoSuchFrame):
+        with self.assertRaises(NoSuchEntry):
             frame_file(self.sessions, self.folder, made.id, "jpg")
         with self.assertRaises(NoSuchSet):
-            add_frame(self.sessions, self.folder, "none", "DA00001", {}, b"jpeg", None)
+            add_frame(self.sessions, self.folder, About("none"), "DA00001", {}, b"jpeg", None)
         self.assertEqual(len(list((self.folder / "frames").iterdir())), 0)
 
 

@@ -3,19 +3,26 @@
 import json
 import tempfile
 import unittest
+from dataclasses import replace
 from pathlib import Path
 
 from deep_amber.core.model import Set
+from deep_amber.core.simulation import DRAGGED, SETTLED
 from deep_amber.formats.set_file import write_set_file
 from deep_amber.web.app import create_app
 from tests.sets import demo_file
 
+QUICK = replace(DRAGGED, outlines=True)
+"""Pictures at rest of tests that look at what is said, not at how finely."""
+
 
 class WebTest(unittest.TestCase):
+    settled = SETTLED
+
     def setUp(self):
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)
-        self.app = create_app(Path(folder.name))
+        self.app = create_app(Path(folder.name), settled=self.settled)
         self.addCleanup(self.app.extensions["sessions"].kw["bind"].dispose)
         self.client = self.app.test_client()
 

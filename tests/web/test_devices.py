@@ -19,7 +19,9 @@ from tests.web.client import WebTest
 QUALITY = DRAGGED.__class__(**(vars(DRAGGED) | {"size": Size(320, 400), "outlines": True}))
 
 
-class Devices(WebTest):
+class WithDevices(WebTest):
+    """Camera, trigger and hand meter answer at sockets of this process."""
+
     def setUp(self):
         super().setUp()
         self.app.extensions["pictures"]._finely = QUALITY
@@ -52,6 +54,8 @@ class Devices(WebTest):
         self.assertEqual(answer.status_code, 201, answer.data[:300])
         return answer.json["frames"][-1]
 
+
+class Devices(WithDevices):
     def test_a_test_frame_is_as_computed_within_a_tenth_of_a_stop_and_its_files_open(self):
         frame = self.one()
         self.assertEqual(frame["faults"], [])

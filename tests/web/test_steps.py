@@ -9,6 +9,12 @@ class Steps(WebTest):
         photo_set["backdrop"] |= changes
         return {"set": photo_set, "viewer": "tab", "turn": 1}
 
+    def test_work_beside_the_pictures_ends_when_who_asked_has_gone(self):
+        gone = {"waitress.client_disconnected": lambda: True}
+        answer = self.client.post("/api/findings", json=self.body(), environ_overrides=gone)
+        self.assertEqual((answer.status_code, answer.data), (204, b""))
+        self.assertEqual(self.client.post("/api/findings", json=self.body()).status_code, 200)
+
     def test_steps_come_in_working_order_with_states_and_findings(self):
         answer = self.client.post("/api/findings", json=self.body(width=0.6))
         self.assertEqual(answer.status_code, 200)

@@ -1186,6 +1186,746 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All, the newest date first. */
+        get: operations["sittings_list_sittings_get"];
+        put?: never;
+        /** A new one. */
+        post: operations["sittings_add_sitting_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{sitting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One. */
+        get: operations["sittings_open_sitting__string_sitting_id__get"];
+        /** Saves over the version it was based on; a stale save is refused. */
+        put: operations["sittings_save_sitting__string_sitting_id__put"];
+        post?: never;
+        /** Takes it away; restore undoes it. Its lines of the log stay. */
+        delete: operations["sittings_delete_sitting__string_sitting_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{sitting_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undoes a deletion. */
+        post: operations["sittings_restore_sitting__string_sitting_id__restore_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{sitting_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** As a sitting file, its sets whole. */
+        get: operations["sittings_export_sitting__string_sitting_id__file_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Order, times, lists of a sitting as it stands, kept or not. */
+        post: operations["sittings_plan_plan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/poses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Those that are kept, and the posing cards. */
+        get: operations["poses_list_poses_get"];
+        put?: never;
+        /** Keeps one by its name; one of the same name is replaced. */
+        post: operations["poses_keep_pose_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/poses/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes one away. */
+        delete: operations["poses_drop_pose__string_name__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/poses/lay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A kept pose on a set's sitter; lights that follow the face go along. */
+        post: operations["poses_lay_pose_lay_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sittings that can be shot, the newest date first. */
+        get: operations["shoot_view_which_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoot/{sitting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The look that is worked on, its next change, its last frame. */
+        get: operations["shoot_view_where_it_is__string_sitting_id__get"];
+        /** How far it has come. */
+        put: operations["shoot_view_come__string_sitting_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoot/{sitting_id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the meter shows, beside what is computed there; kept in the log. */
+        post: operations["shoot_view_reading__string_sitting_id__reading_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoot/{sitting_id}/fire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fires the camera with what is set up now. */
+        post: operations["shoot_view_fire_camera__string_sitting_id__fire_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoot/frame/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A frame of a sitting. */
+        get: operations["shoot_view_frame_picture_frame__string_entry_id__get"];
+        /** Kept or not, stars, a note. */
+        put: operations["shoot_view_judge_frame_frame__string_entry_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoot/picture/{set_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A set of a sitting as it is planned, small. */
+        get: operations["shoot_view_planned_picture_picture__string_set_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of lines, the newest first. */
+        get: operations["log_list_log_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every line that is looked for, as CSV. */
+        get: operations["log_table_table_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a picture into the log: the request's body is the file. The same file twice is one line. */
+        post: operations["log_bring_in_pictures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A line of words alone. */
+        post: operations["log_add_note_notes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One line. */
+        get: operations["log_one_entry__string_entry_id__get"];
+        /** Kept or not, stars, a note; what is not sent stays. */
+        put: operations["log_change_entry__string_entry_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JPEG that is shown. */
+        get: operations["log_entry_picture__string_entry_id__picture_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The file as it came. */
+        get: operations["log_entry_file__string_entry_id__file_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Against the set as it was when the picture was brought in; alone where there is none. */
+        post: operations["real_pictures_judge_picture__string_entry_id__judge_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps what the set's grey card shows in the picture as a reading of the log, for calibration. */
+        post: operations["real_pictures_keep_card__string_entry_id__card_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calibration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that were taken, the newest first. */
+        get: operations["calibration_list_taken_get"];
+        put?: never;
+        /** What the readings say; nothing is changed. */
+        post: operations["calibration_found_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calibration/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts it into kit and room. */
+        post: operations["calibration_take_take_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calibration/{calibration_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts back what was before it. */
+        post: operations["calibration_undo__string_calibration_id__undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each light reads alone, by the card. */
+        get: operations["card_card_lights__string_set_id__card_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One page to build it again. */
+        get: operations["card_as_pdf__string_set_id__card_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/card.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a drawing. */
+        get: operations["card_as_svg__string_set_id__card_svg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/card/rebuilt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which light stands off, and by about how much. */
+        post: operations["card_read_again__string_set_id__card_rebuilt_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sets for the look of a set, in its room, with the kit; a line of JSON whenever there is more to say. */
+        post: operations["planning_plan_plan_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A small picture of a set that is not on the shelf. */
+        post: operations["planning_picture_plan_picture_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/substitutes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What stands in here for gear that is not owned, with what it does. */
+        post: operations["planning_stand_ins_substitutes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrangements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All of them, with what they are for. */
+        get: operations["arrangements_known_get"];
+        put?: never;
+        /** Each arrangement that words find, in this room: the set with its picture, or why it cannot be; a line each. */
+        post: operations["arrangements_arranged_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/complaints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be complained of. */
+        get: operations["complaints_known_get"];
+        put?: never;
+        /** What in a set causes a complaint, and the cheapest mends; a line of JSON whenever there is more to say. */
+        post: operations["complaints_asked_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two to four sets: what each reads, and what differs from the first. */
+        post: operations["comparing_beside_compare_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Each question on this set, its ways side by side; a line of JSON each. */
+        post: operations["comparing_differ_schools_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/task": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture to read; its truth stays here. */
+        get: operations["practice_next_task_task_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An answer against the truth, which is told with it. */
+        post: operations["practice_mark_mark_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether it is served, the code of the moment, and who is paired. */
+        get: operations["home_network_home_network_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lan/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Another code; the old one is worthless. */
+        post: operations["home_network_renew_renew_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lan/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Ends a device's session. */
+        delete: operations["home_network_unpair__string_device_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pair_page_pair_get"];
+        put?: never;
+        post: operations["pair_device_pair_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1245,30 +1985,15 @@ export interface components {
         };
         /** Backdrop */
         Backdrop: {
-            /**
-             * X
-             * @description Middle of the backdrop toward camera-right [m].
-             */
+            /** X */
             x: number;
-            /**
-             * Z
-             * @description Distance of its middle from the back wall [m].
-             */
+            /** Z */
             z: number;
-            /**
-             * Turn
-             * @description Turned about its middle, positive toward camera-right [degrees].
-             */
+            /** Turn */
             turn: number;
-            /**
-             * Width
-             * @description [m]
-             */
+            /** Width */
             width: number;
-            /**
-             * Height
-             * @description Upper edge above the floor [m].
-             */
+            /** Height */
             height: number;
             surface: components["schemas"]["Surface"];
             /**
@@ -1279,13 +2004,11 @@ export interface components {
             kind: "paper" | "cloth" | "painted cloth" | "muslin" | "wall" | "bed sheet" | "blind" | "foam board" | "collapsible" | "black board" | "reflector" | "softbox face";
             /**
              * Lower
-             * @description Lower edge above the floor [m].
              * @default 0
              */
             lower: number;
             /**
              * Sweep
-             * @description How far it runs out over the floor toward the camera [m]; 0 for none.
              * @default 0
              */
             sweep: number;
@@ -1297,13 +2020,11 @@ export interface components {
             hung: "on stands" | "wall bar" | "ceiling bar" | "clamped" | "leaning";
             /**
              * Variation
-             * @description From its darkest to its lightest blotches, unlit differences of the material alone [stops].
              * @default 0
              */
             variation: number;
             /**
              * Grain
-             * @description Size of the blotches [m].
              * @default 0.25
              */
             grain: number;
@@ -1315,7 +2036,6 @@ export interface components {
             creases: "none" | "soft folds" | "fold lines" | "crumpled";
             /**
              * Translucent
-             * @description Whether light comes through it, as through a bed sheet: lit from behind it glows.
              * @default false
              */
             translucent: boolean;
@@ -1339,25 +2059,21 @@ export interface components {
         BarnDoors: {
             /**
              * Left
-             * @description On the camera's left when the light faces the camera's way; seen from behind the light.
              * @default 100
              */
             left: number;
             /**
              * Right
-             * @description [degrees]
              * @default 100
              */
             right: number;
             /**
              * Top
-             * @description [degrees]
              * @default 100
              */
             top: number;
             /**
              * Bottom
-             * @description [degrees]
              * @default 100
              */
             bottom: number;
@@ -1369,13 +2085,11 @@ export interface components {
         Bowl: {
             /**
              * Diameter
-             * @description [m]
              * @default 0.18
              */
             diameter: number;
             /**
              * Beam Angle
-             * @description Half-power full angle [degrees].
              * @default 62
              */
             beam_angle: number;
@@ -1388,75 +2102,51 @@ export interface components {
         };
         /** Camera */
         Camera: {
-            /** @description The lens pupil [m]. */
             place: components["schemas"]["Point"];
-            /** @description What the middle of the frame looks at [m]. */
             aim: components["schemas"]["Point"];
-            /**
-             * Focal Length
-             * @description [mm]
-             */
+            /** Focal Length */
             focal_length: number;
-            /**
-             * Aperture
-             * @description f-number N.
-             */
+            /** Aperture */
             aperture: number;
-            /**
-             * Time
-             * @description Exposure time [s]; flash exposure does not depend on it.
-             */
+            /** Time */
             time: number;
-            /**
-             * Sensitivity
-             * @description ISO arithmetic speed.
-             */
+            /** Sensitivity */
             sensitivity: number;
             /**
              * White Balance
-             * @description Colour temperature that comes out neutral [K].
              * @default 5600
              */
             white_balance: number;
             /**
              * Sensor Width
-             * @description The sensor's shorter side [mm].
              * @default 24
              */
             sensor_width: number;
             /**
              * Sensor Height
-             * @description The sensor's longer side [mm].
              * @default 36
              */
             sensor_height: number;
             /**
              * Orientation
-             * @description Portrait, the longer side stands; landscape, it lies.
              * @default portrait
              * @enum {string}
              */
             orientation: "portrait" | "landscape";
-            /**
-             * @description None for any focal length.
-             * @default null
-             */
+            /** @default null */
             lens: components["schemas"]["Lens"] | null;
             /**
              * Filter
-             * @description Neutral filter before the lens, by what it takes [stops].
              * @default 0
              */
             filter: number;
             /**
              * Focus
-             * @description Where it is focused, from the lens along its axis [m]; None for on the near eye.
              * @default null
              */
             focus: number | null;
             /**
              * Sync Time
-             * @description Shortest time at which its shutter is wide open for a flash [s].
              * @default 0.005
              */
             sync_time: number;
@@ -1489,13 +2179,11 @@ export interface components {
         Dish: {
             /**
              * Diameter
-             * @description [m]
              * @default 0.55
              */
             diameter: number;
             /**
              * Sock
-             * @description Diffusing cover.
              * @default false
              */
             sock: boolean;
@@ -1512,30 +2200,23 @@ export interface components {
             name: string;
             /**
              * Wall
-             * @description In the wall on camera-left, camera-right, behind the backdrop, or behind the camera.
              * @enum {string}
              */
             wall: "left" | "right" | "back" | "front";
-            /**
-             * Along
-             * @description Its middle: for the side walls from the back wall, for the others from the room's middle [m].
-             */
+            /** Along */
             along: number;
             /**
              * Width
-             * @description [m]
              * @default 0.8
              */
             width: number;
             /**
              * Height
-             * @description [m]
              * @default 2
              */
             height: number;
             /**
              * Opens
-             * @description One that stands open is an opening: light goes out by it, and it shows dark.
              * @default into the room
              * @enum {string}
              */
@@ -1548,37 +2229,27 @@ export interface components {
         Furniture: {
             /** Name */
             name: string;
-            /**
-             * X
-             * @description Its middle toward camera-right [m].
-             */
+            /** X */
             x: number;
-            /**
-             * Z
-             * @description Its middle from the back wall [m].
-             */
+            /** Z */
             z: number;
             /**
              * Width
-             * @description Toward camera-right [m].
              * @default 0.8
              */
             width: number;
             /**
              * Depth
-             * @description From back to front [m].
              * @default 0.4
              */
             depth: number;
             /**
              * Height
-             * @description Of the box [m].
              * @default 0.8
              */
             height: number;
             /**
              * Base
-             * @description Its lower side above the floor [m]; over 0 for what hangs on a wall.
              * @default 0
              */
             base: number;
@@ -1591,13 +2262,11 @@ export interface components {
         HomeBox: {
             /**
              * Width
-             * @description [m]
              * @default 0.4
              */
             width: number;
             /**
              * Height
-             * @description [m]
              * @default 0.4
              */
             height: number;
@@ -1609,13 +2278,11 @@ export interface components {
             material: "card" | "foam" | "plastic";
             /**
              * Glow
-             * @description Share of its light that comes through the walls: lined card 0, foam .1, white plastic .25.
              * @default 0
              */
             glow: number;
             /**
              * Depth
-             * @description From source to front [m]; 0 for as deep as usual.
              * @default 0
              */
             depth: number;
@@ -1633,7 +2300,6 @@ export interface components {
         Lamp: {
             /**
              * Watts
-             * @description Electrical power of the bulb [W].
              * @default 60
              */
             watts: number;
@@ -1645,25 +2311,21 @@ export interface components {
             bulb: "tungsten" | "halogen" | "led" | "fluorescent";
             /**
              * Lumens
-             * @description From the packet [lm]; 0 takes them from the watts.
              * @default 0
              */
             lumens: number;
             /**
              * Colour Temperature
-             * @description [K]
              * @default 2800
              */
             colour_temperature: number;
             /**
              * Rating
-             * @description Highest bulb power that the fitting is marked for [W]; 0 when it is not marked.
              * @default 60
              */
             rating: number;
             /**
              * Lowest Output
-             * @description 0 without a dimmer.
              * @default 0
              */
             lowest_output: number;
@@ -1675,7 +2337,6 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
-             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
@@ -1693,38 +2354,32 @@ export interface components {
         Led: {
             /**
              * Amount
-             * @description At full output, in `unit`.
              * @default 4000
              */
             amount: number;
             /**
              * Unit
-             * @description Lux are of the bare unit on its axis.
              * @default lux at 1 m
              * @enum {string}
              */
             unit: "lux at 1 m" | "lumens";
             /**
              * Width
-             * @description Of its face [m].
              * @default 0.06
              */
             width: number;
             /**
              * Height
-             * @description [m]
              * @default 0.06
              */
             height: number;
             /**
              * Beam Angle
-             * @description Half-power full angle of the bare unit [degrees].
              * @default 110
              */
             beam_angle: number;
             /**
              * Lowest Output
-             * @description [stops under full]
              * @default -6.6
              */
             lowest_output: number;
@@ -1736,19 +2391,16 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
-             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
             /**
              * Colour Temperature
-             * @description [K]
              * @default 5600
              */
             colour_temperature: number;
             /**
              * Watts
-             * @description Electrical power [W].
              * @default 60
              */
             watts: number;
@@ -1766,32 +2418,18 @@ export interface components {
         Lens: {
             /** Name */
             name: string;
-            /**
-             * Shortest
-             * @description Shortest focal length [mm].
-             */
+            /** Shortest */
             shortest: number;
-            /**
-             * Longest
-             * @description Longest focal length [mm]; the same for a fixed lens.
-             */
+            /** Longest */
             longest: number;
-            /**
-             * Widest
-             * @description Widest aperture [f-number].
-             */
+            /** Widest */
             widest: number;
         };
         /** Light */
         Light: {
-            /** @description Middle of the front [m]. */
             place: components["schemas"]["Point"];
-            /** @description What the front faces [m]. */
             aim: components["schemas"]["Point"];
-            /**
-             * Output
-             * @description Stops under full output: 0 is 1/1, -3 is 1/8, -8 is 1/256.
-             */
+            /** Output */
             output: number;
             /** Modifier */
             modifier: components["schemas"]["Bare"] | components["schemas"]["Bowl"] | components["schemas"]["Softbox"] | components["schemas"]["Octa"] | components["schemas"]["Umbrella"] | components["schemas"]["Dish"] | components["schemas"]["Snoot"] | components["schemas"]["HomeBox"];
@@ -1804,14 +2442,12 @@ export interface components {
             source?: components["schemas"]["Strobe"] | components["schemas"]["Speedlight"] | components["schemas"]["Led"] | components["schemas"]["Lamp"] | components["schemas"]["Tube"] | components["schemas"]["Window"];
             /**
              * Role
-             * @description What it is for.
              * @default key
              * @enum {string}
              */
             role: "key" | "fill" | "rim" | "background" | "room" | "other";
             /**
              * Grid
-             * @description Honeycomb in front of a bowl, dish, bare head or speedlight: half-power full angle [degrees], 0 for none.
              * @default 0
              * @enum {integer}
              */
@@ -1823,41 +2459,32 @@ export interface components {
              * @default []
              */
             gels: ("quarter warm" | "half warm" | "full warm" | "quarter cool" | "half cool" | "full cool" | "red" | "amber" | "green" | "blue" | "magenta" | "one stop grey" | "two stops grey")[];
-            /**
-             * @description A measured beam in place of the bare source's own.
-             * @default null
-             */
+            /** @default null */
             photometry: components["schemas"]["Photometry"] | null;
             /**
              * Roll
-             * @description Turn about its axis [degrees].
              * @default 0
              */
             roll: number;
             /**
              * Trim
-             * @description Stops by which own meter readings correct the table.
              * @default 0
              */
             trim: number;
             /**
              * Holding
-             * @description What holds it: a stand straight below, a boom on a stand aside, a clamp, an arm on a wall or the ceiling, a piece of
-             *     furniture under it, somebody's hand.
              * @default stand
              * @enum {string}
              */
             holding: "stand" | "boom" | "clamp" | "wall arm" | "ceiling arm" | "furniture" | "hand";
             /**
              * Stand Side
-             * @description Where the stand of its boom is, seen from the light; behind is away from what it is aimed at.
              * @default where it fits
              * @enum {string}
              */
             stand_side: "where it fits" | "behind" | "camera-left" | "camera-right" | "toward camera" | "toward backdrop";
             /**
              * Boom Reach
-             * @description Level, from the boom's stand to the light [m].
              * @default 1.2
              */
             boom_reach: number;
@@ -1868,19 +2495,16 @@ export interface components {
             on: boolean;
             /**
              * Follow
-             * @description Whether it keeps its place to the facial plane when the sitter moves.
              * @default false
              */
             follow: boolean;
             /**
              * Item
-             * @description The source's name in the kit.
              * @default
              */
             item: string;
             /**
              * Modifier Item
-             * @description The modifier's name in the kit.
              * @default
              */
             modifier_item: string;
@@ -1894,40 +2518,34 @@ export interface components {
             purpose: "headshot" | "website" | "creative self-portrait" | "beauty" | "family";
             /**
              * Mood
-             * @description In the photographer's own words.
              * @default
              */
             mood: string;
             /**
              * Key
-             * @description Mostly light tones, all tones, mostly dark tones.
              * @default middle
              * @enum {string}
              */
             key: "high" | "middle" | "low";
             /**
              * Hardness
-             * @description How wide the edge of the nose's shadow is.
              * @default soft
              * @enum {string}
              */
             hardness: "soft" | "medium" | "hard";
             /**
              * Pattern
-             * @description Wanted pattern of light; open leaves it to the step Key.
              * @default open
              * @enum {string}
              */
             pattern: "open" | "butterfly" | "loop" | "Rembrandt" | "split" | "under light" | "rim" | "clamshell" | "silhouette" | "profile" | "broad" | "short" | "on-axis";
             /**
              * Ratio
-             * @description Wanted light on the lit cheek to that on the shadow cheek, to one.
              * @default 3
              */
             ratio: number;
             /**
              * Backdrop Tone
-             * @description Wanted tone of the backdrop [stops from mid grey].
              * @default 0
              */
             backdrop_tone: number;
@@ -1950,28 +2568,40 @@ export interface components {
             framing: "tight head" | "head and shoulders" | "half" | "three-quarter";
             /**
              * Backdrop Shadow
-             * @description Whether the sitter's shadow on the backdrop is wanted.
              * @default no
              * @enum {string}
              */
             backdrop_shadow: "no" | "yes";
             /**
              * Front Ratio
-             * @description Wanted light on the front of the face to that under nose and chin, to one, for a pattern lit from the middle
-             *     (butterfly, clamshell, on-axis); None leaves it open.
              * @default null
              */
             front_ratio: number | null;
+            /**
+             * Ground
+             * @default even
+             * @enum {string}
+             */
+            ground: "even" | "gradient" | "spot" | "checkered";
+            /**
+             * Rim
+             * @default open
+             * @enum {string}
+             */
+            rim: "open" | "none" | "camera-left" | "camera-right" | "both";
+            /**
+             * Key Side
+             * @default open
+             * @enum {string}
+             */
+            key_side: "open" | "camera-left" | "camera-right";
         };
         /**
          * Octa
          * @description Eight-sided box, taken as a disc.
          */
         Octa: {
-            /**
-             * Diameter
-             * @description [m]
-             */
+            /** Diameter */
             diameter: number;
             /**
              * Baffle
@@ -1985,13 +2615,11 @@ export interface components {
             cloth: boolean;
             /**
              * Recess
-             * @description [m]
              * @default 0
              */
             recess: number;
             /**
              * Fabric Grid
-             * @description [degrees]; 0 for none.
              * @default 0
              */
             fabric_grid: number;
@@ -2007,39 +2635,32 @@ export interface components {
          * @description Reflector, flag, board, disc, V-flat, scrim or under-chin reflector.
          */
         Panel: {
-            /** @description Its middle [m]. */
             place: components["schemas"]["Point"];
-            /** @description What its front faces [m]. */
             aim: components["schemas"]["Point"];
             /**
              * Width
-             * @description [m]; of a V-flat both wings together.
              * @default 0.8
              */
             width: number;
             /**
              * Height
-             * @description [m]
              * @default 1.2
              */
             height: number;
             /**
              * Surface
-             * @description Silk and bed sheet let light through; a grey card is for white balance and exposure.
              * @default white
              * @enum {string}
              */
             surface: "white" | "silver" | "gold" | "black" | "silk" | "bed sheet" | "grey card";
             /**
              * Shape
-             * @description A round one is an ellipse of its width and height; a V-flat is folded upright in its middle, a curved one bends about its level middle line.
              * @default flat
              * @enum {string}
              */
             shape: "flat" | "round" | "V-flat" | "curved";
             /**
              * Fold
-             * @description Angle between the wings of a V-flat, or between the outer strips of a curved one [degrees].
              * @default 100
              */
             fold: number;
@@ -2056,25 +2677,21 @@ export interface components {
             name: string;
             /**
              * On
-             * @description In the set; one that is off is left out of the light.
              * @default true
              */
             on: boolean;
             /**
              * Item
-             * @description Its name in the kit.
              * @default
              */
             item: string;
             /**
              * Boom Reach
-             * @description Level, from the stand of its boom, which is behind it, to the panel [m].
              * @default 1.2
              */
             boom_reach: number;
             /**
              * Back
-             * @description The other face; a board of two sides lets nothing through.
              * @default as its front
              * @enum {string}
              */
@@ -2084,13 +2701,11 @@ export interface components {
         People: {
             /**
              * Count
-             * @description In the row, the sitter among them.
              * @default 3
              */
             count: number;
             /**
              * Spacing
-             * @description Between faces [m].
              * @default 0.55
              */
             spacing: number;
@@ -2099,68 +2714,39 @@ export interface components {
         Photometry: {
             /** Name */
             name: string;
-            /**
-             * Angles
-             * @description Off the axis, rising [degrees].
-             */
+            /** Angles */
             angles: number[];
-            /**
-             * Turns
-             * @description About the axis, from the light's right upward, rising [degrees]; one alone is the same all round.
-             */
+            /** Turns */
             turns: number[];
-            /**
-             * Candela
-             * @description A row for each turn, an entry for each angle [cd].
-             */
+            /** Candela */
             candela: number[][];
             /**
              * Width
-             * @description Of the luminous opening [m].
              * @default 0.05
              */
             width: number;
             /**
              * Height
-             * @description [m]
              * @default 0.05
              */
             height: number;
         };
         /** Point */
         Point: {
-            /**
-             * X
-             * @description Toward camera-right from the room's middle line [m].
-             */
+            /** X */
             x: number;
-            /**
-             * Y
-             * @description Above the floor [m].
-             */
+            /** Y */
             y: number;
-            /**
-             * Z
-             * @description From the back wall toward the camera [m].
-             */
+            /** Z */
             z: number;
         };
         /** Room */
         Room: {
-            /**
-             * Width
-             * @description Camera-left wall to camera-right wall [m].
-             */
+            /** Width */
             width: number;
-            /**
-             * Depth
-             * @description Back wall to the wall behind the camera [m].
-             */
+            /** Depth */
             depth: number;
-            /**
-             * Height
-             * @description Floor to ceiling [m].
-             */
+            /** Height */
             height: number;
             surfaces: components["schemas"]["Surfaces"];
         };
@@ -2187,19 +2773,12 @@ export interface components {
              * @default []
              */
             doors: components["schemas"]["Door"][];
-            /**
-             * @description What the picture aims at; None before the brief is begun.
-             * @default null
-             */
+            /** @default null */
             look: components["schemas"]["Look"] | null;
-            /**
-             * @description More people than the sitter, in a row; None for one alone.
-             * @default null
-             */
+            /** @default null */
             people: components["schemas"]["People"] | null;
             /**
              * Meant
-             * @description Codes of findings that the photographer means to be so: they are told as notes.
              * @default []
              */
             meant: string[];
@@ -2236,53 +2815,36 @@ export interface components {
         };
         /** Sitter */
         Sitter: {
-            /**
-             * Who
-             * @description Name of a baked sitter.
-             */
+            /** Who */
             who: string;
-            /**
-             * X
-             * @description Body axis toward camera-right [m].
-             */
+            /** X */
             x: number;
-            /**
-             * Z
-             * @description Body axis from the back wall [m].
-             */
+            /** Z */
             z: number;
-            /**
-             * Seat Height
-             * @description Seat above the floor [m]; what a standing sitter stands on, or a lying one lies on.
-             */
+            /** Seat Height */
             seat_height: number;
             /**
              * Body Turn
-             * @description Body against the camera wall, positive toward camera-right [degrees]; lying, where the feet point.
              * @default 0
              */
             body_turn: number;
             /**
              * Head Turn
-             * @description Head against the body, positive toward camera-right [degrees].
              * @default 0
              */
             head_turn: number;
             /**
              * Head Nod
-             * @description Chin down is positive [degrees].
              * @default 0
              */
             head_nod: number;
             /**
              * Head Tilt
-             * @description Crown toward camera-right is positive [degrees].
              * @default 0
              */
             head_tilt: number;
             /**
              * Chin Forward
-             * @description The head brought forward, level [m].
              * @default 0
              */
             chin_forward: number;
@@ -2294,26 +2856,20 @@ export interface components {
             posture: "seated" | "standing" | "lying";
             /**
              * Skin Stops
-             * @description Skin lighter or darker than the baked one [stops].
              * @default 0
              */
             skin_stops: number;
             /**
              * Hair Stops
-             * @description Hair lighter or darker than the baked one [stops].
              * @default 0
              */
             hair_stops: number;
             /**
              * Sheen
-             * @description Shine of the skin: 0 powdered matt, 1 as it is, 2.5 oily.
              * @default 1
              */
             sheen: number;
-            /**
-             * @description Of the top; None for the baked one.
-             * @default null
-             */
+            /** @default null */
             cloth: components["schemas"]["Surface"] | null;
             /**
              * Glasses
@@ -2323,20 +2879,17 @@ export interface components {
             glasses: "none" | "thin" | "heavy";
             /**
              * Gaze
-             * @description Where the eyes look; to the lens as far as eyes turn, beyond that along the nose.
              * @default to the lens
              * @enum {string}
              */
             gaze: "to the lens" | "along the nose" | "elsewhere";
             /**
              * Gaze Turn
-             * @description Eyes that look elsewhere against the nose, positive toward camera-right [degrees].
              * @default 0
              */
             gaze_turn: number;
             /**
              * Gaze Down
-             * @description Eyes that look elsewhere under the nose's axis [degrees].
              * @default 0
              */
             gaze_down: number;
@@ -2348,13 +2901,11 @@ export interface components {
         Snoot: {
             /**
              * Diameter
-             * @description [m]
              * @default 0.07
              */
             diameter: number;
             /**
              * Beam Angle
-             * @description Half-power full angle [degrees].
              * @default 18
              */
             beam_angle: number;
@@ -2376,37 +2927,27 @@ export interface components {
          * @description Rectangular box, strips included. Black sides and back.
          */
         Softbox: {
-            /**
-             * Width
-             * @description [m]
-             */
+            /** Width */
             width: number;
-            /**
-             * Height
-             * @description [m]
-             */
+            /** Height */
             height: number;
             /**
              * Baffle
-             * @description The inner baffle, which evens out the hot centre.
              * @default true
              */
             baffle: boolean;
             /**
              * Cloth
-             * @description The front cloth.
              * @default true
              */
             cloth: boolean;
             /**
              * Recess
-             * @description How far the front cloth sits behind the rim [m].
              * @default 0
              */
             recess: number;
             /**
              * Fabric Grid
-             * @description Half-power full angle of a fabric grid [degrees]; 0 for none.
              * @default 0
              */
             fabric_grid: number;
@@ -2424,37 +2965,31 @@ export interface components {
         Speedlight: {
             /**
              * Guide Number
-             * @description [m] at ISO 100, at the zoom position `guide_zoom` and full output.
              * @default 36
              */
             guide_number: number;
             /**
              * Guide Zoom
-             * @description Zoom position that the guide number is stated for [mm].
              * @default 35
              */
             guide_zoom: number;
             /**
              * Zoom
-             * @description Zoom position now [mm].
              * @default 35
              */
             zoom: number;
             /**
              * Wide Panel
-             * @description Diffusing panel over the head, covers 14 mm.
              * @default false
              */
             wide_panel: boolean;
             /**
              * Upright
-             * @description The head on its side, so that the long side of its beam stands upright.
              * @default false
              */
             upright: boolean;
             /**
              * Lowest Output
-             * @description [stops under full]
              * @default -7
              */
             lowest_output: number;
@@ -2466,19 +3001,16 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
-             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
             /**
              * Colour Temperature
-             * @description [K]
              * @default 5600
              */
             colour_temperature: number;
             /**
              * Recycle Time
-             * @description After full output [s]; lower outputs recycle in proportion to their energy.
              * @default 3.5
              */
             recycle_time: number;
@@ -2496,44 +3028,37 @@ export interface components {
         Strobe: {
             /**
              * Energy
-             * @description Electrical flash energy at full output [W s].
              * @default 400
              */
             energy: number;
             /**
              * Lowest Output
-             * @description Lowest output it can be set to, in stops under full.
              * @default -8
              */
             lowest_output: number;
             /**
              * Scale
-             * @description The scale its own display shows.
              * @default fractions
              * @enum {string}
              */
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
-             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
             /**
              * Colour Temperature
-             * @description [K]
              * @default 5600
              */
             colour_temperature: number;
             /**
              * Modelling Lamp
-             * @description Halogen modelling lamp, for its heat [W]; 0 for none or a cool one.
              * @default 150
              */
             modelling_lamp: number;
             /**
              * Recycle Time
-             * @description After full output [s]; lower outputs recycle in proportion to their energy.
              * @default 1.5
              */
             recycle_time: number;
@@ -2546,25 +3071,17 @@ export interface components {
         };
         /** Surface */
         Surface: {
-            /**
-             * Reflectance
-             * @description Share of light thrown back, as a diffuse surface: white emulsion .80, mid grey .18, black cloth .04.
-             */
+            /** Reflectance */
             reflectance: number;
-            /** @description Tint of the surface; white is neutral. */
             colour?: components["schemas"]["Colour"];
         };
         /** Surfaces */
         Surfaces: {
-            /** @description Wall on camera-left. */
             left: components["schemas"]["Surface"];
-            /** @description Wall on camera-right. */
             right: components["schemas"]["Surface"];
             floor: components["schemas"]["Surface"];
             ceiling: components["schemas"]["Surface"];
-            /** @description Wall behind the backdrop. */
             back: components["schemas"]["Surface"];
-            /** @description Wall behind the camera. */
             front: components["schemas"]["Surface"];
         };
         /**
@@ -2574,31 +3091,26 @@ export interface components {
         Tube: {
             /**
              * Length
-             * @description [m]
              * @default 1.2
              */
             length: number;
             /**
              * Watts
-             * @description [W]
              * @default 36
              */
             watts: number;
             /**
              * Lumens
-             * @description [lm]; 0 takes them from the watts.
              * @default 0
              */
             lumens: number;
             /**
              * Colour Temperature
-             * @description [K]
              * @default 4000
              */
             colour_temperature: number;
             /**
              * Lowest Output
-             * @description [stops under full]
              * @default 0
              */
             lowest_output: number;
@@ -2610,7 +3122,6 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
-             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
@@ -2628,7 +3139,6 @@ export interface components {
         Umbrella: {
             /**
              * Diameter
-             * @description [m]
              * @default 1
              */
             diameter: number;
@@ -2640,13 +3150,11 @@ export interface components {
             lining: "shoot-through" | "white" | "silver";
             /**
              * Shaft
-             * @description Where on the shaft the source is, in usual distances from the canopy.
              * @default 1
              */
             shaft: number;
             /**
              * Above
-             * @description Of the source over the shaft, under it as negative [m].
              * @default 0
              */
             above: number;
@@ -2664,43 +3172,36 @@ export interface components {
         Window: {
             /**
              * Width
-             * @description [m]
              * @default 1.2
              */
             width: number;
             /**
              * Height
-             * @description [m]
              * @default 1.4
              */
             height: number;
             /**
              * Sky Luminance
-             * @description Mean of the sky it shows [cd/m2]: overcast 2000-6000, blue 3000-8000, dusk under 100.
              * @default 4000
              */
             sky_luminance: number;
             /**
              * Sun
-             * @description Direct sun falls on it.
              * @default false
              */
             sun: boolean;
             /**
              * Sun Illuminance
-             * @description Facing the sun, outside [lx].
              * @default 70000
              */
             sun_illuminance: number;
             /**
              * Sun Side
-             * @description Direction the sun comes from, beside straight out of the window; positive is camera-right of it [degrees].
              * @default 30
              */
             sun_side: number;
             /**
              * Sun Height
-             * @description Sun over the horizon [degrees].
              * @default 35
              */
             sun_height: number;
@@ -2712,19 +3213,16 @@ export interface components {
             cover: "clear" | "curtain" | "blind" | "diffusion" | "blackout";
             /**
              * Overhang
-             * @description By which a blackout is larger than the window on every side [m]; light leaks round a small one.
              * @default 0.15
              */
             overhang: number;
             /**
              * Colour Temperature
-             * @description [K]
              * @default 6000
              */
             colour_temperature: number;
             /**
              * Lowest Output
-             * @description [stops under full]
              * @default 0
              */
             lowest_output: number;
@@ -2736,7 +3234,6 @@ export interface components {
             scale: "fractions" | "stops" | "watt-seconds" | "percent";
             /**
              * Output Step
-             * @description Of its dial [stops].
              * @default 0.3333333333333333
              */
             output_step: number;
@@ -3668,6 +4165,16 @@ export interface components {
              */
             receptor: "dome" | "flat";
         };
+        /**
+         * OwnTrim
+         * @description What a calibration found of a source with a modifier.
+         */
+        OwnTrim: {
+            /** Modifier */
+            modifier: string;
+            /** Trim */
+            trim: number;
+        };
         /** PanelItem */
         PanelItem: {
             /** Name */
@@ -3722,6 +4229,11 @@ export interface components {
              * @default []
              */
             readings: components["schemas"]["OwnReading"][];
+            /**
+             * Trims
+             * @default []
+             */
+            trims: components["schemas"]["OwnTrim"][];
         };
         /** StandItem */
         StandItem: {
@@ -5258,6 +5770,1384 @@ export interface components {
         NoteIn: {
             /** Note */
             note: string;
+        };
+        /** SittingsOut */
+        SittingsOut: {
+            /** Sittings */
+            sittings: components["schemas"]["SittingOut"][];
+        };
+        /**
+         * LookPlan
+         * @description One look: a set of the shelf, and what it needs.
+         */
+        LookPlan: {
+            /** Name */
+            name: string;
+            /** Set Id */
+            set_id: string;
+            /**
+             * First
+             * @default false
+             */
+            first: boolean;
+            /**
+             * Last
+             * @default false
+             */
+            last: boolean;
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Variants
+             * @default []
+             */
+            variants: string[];
+            /**
+             * Wardrobe
+             * @default
+             */
+            wardrobe: string;
+            /**
+             * Minutes
+             * @default 15
+             */
+            minutes: number;
+            /**
+             * Frames
+             * @default 40
+             */
+            frames: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /** Sitting */
+        Sitting: {
+            /** Name */
+            name: string;
+            /**
+             * Date
+             * @default
+             */
+            date: string;
+            /**
+             * Sitter
+             * @default
+             */
+            sitter: string;
+            /**
+             * Better Side
+             * @default not noted
+             * @enum {string}
+             */
+            better_side: "not noted" | "sitter's left" | "sitter's right";
+            /**
+             * Begin
+             * @default 18:00
+             */
+            begin: string;
+            /**
+             * Margin
+             * @default 0.25
+             */
+            margin: number;
+            /**
+             * Work
+             * @default 45
+             */
+            work: number;
+            /**
+             * Pause
+             * @default 10
+             */
+            pause: number;
+            /**
+             * Elsewhere
+             * @default false
+             */
+            elsewhere: boolean;
+            /**
+             * As Given
+             * @default false
+             */
+            as_given: boolean;
+            /**
+             * Looks
+             * @default []
+             */
+            looks: components["schemas"]["LookPlan"][];
+        };
+        /** SittingOut */
+        SittingOut: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            sitting: components["schemas"]["Sitting"];
+            /** Look */
+            look: number;
+            /** Done */
+            done: number;
+        };
+        /** SittingIn */
+        SittingIn: {
+            sitting: components["schemas"]["Sitting"];
+        };
+        /**
+         * StaleSittingOut
+         * @description The save was refused; what is kept is `present`.
+         */
+        StaleSittingOut: {
+            present: components["schemas"]["SittingOut"];
+        };
+        /** SaveSittingIn */
+        SaveSittingIn: {
+            sitting: components["schemas"]["Sitting"];
+            /** Based On */
+            based_on: number;
+        };
+        /** PlanOut */
+        PlanOut: {
+            /** Looks */
+            looks: components["schemas"]["PlannedLookOut"][];
+            /** Changes */
+            changes: number;
+            /** As Given */
+            as_given: number;
+            /** Begins */
+            begins: string;
+            /** Ends */
+            ends: string;
+            /** Frames */
+            frames: number;
+            /** Gigabytes */
+            gigabytes: number;
+            /** Charges */
+            charges: {
+                [key: string]: number;
+            };
+            /** Paper */
+            paper: string;
+            /** Preparing */
+            preparing: string[];
+            /** Packing */
+            packing: components["schemas"]["PackedOut"][];
+            /** Safety */
+            safety: string;
+        };
+        /** ChangeOut */
+        ChangeOut: {
+            /** Text */
+            text: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /** PackedOut */
+        PackedOut: {
+            /** Part */
+            part: string;
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+        };
+        /** PartOut */
+        PartOut: {
+            /** Set Id */
+            set_id: string;
+            /** Set Name */
+            set_name: string;
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Minutes */
+            minutes: number;
+        };
+        /** PlannedLookOut */
+        PlannedLookOut: {
+            /** Look */
+            look: number;
+            /** Name */
+            name: string;
+            /** Begins */
+            begins: string;
+            /** Ready */
+            ready: string;
+            /** Ends */
+            ends: string;
+            /** Minutes */
+            minutes: number;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Pause */
+            pause: number;
+            /** Frames */
+            frames: number;
+            /** Charges */
+            charges: {
+                [key: string]: number;
+            };
+            /** Paper */
+            paper: string;
+            /** Checks */
+            checks: string[];
+            /** Wardrobe */
+            wardrobe: string;
+            /** Note */
+            note: string;
+        };
+        /** PlanIn */
+        PlanIn: {
+            sitting: components["schemas"]["Sitting"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+        };
+        /** PosesOut */
+        PosesOut: {
+            /** Poses */
+            poses: components["schemas"]["Pose"][];
+            /** Cards */
+            cards: components["schemas"]["PosingCardOut"][];
+        };
+        /**
+         * Pose
+         * @description Posture, turn and gaze, without who has them and where.
+         */
+        Pose: {
+            /** Name */
+            name: string;
+            /**
+             * Posture
+             * @default seated
+             * @enum {string}
+             */
+            posture: "seated" | "standing" | "lying";
+            /**
+             * Body Turn
+             * @default 0
+             */
+            body_turn: number;
+            /**
+             * Head Turn
+             * @default 0
+             */
+            head_turn: number;
+            /**
+             * Head Nod
+             * @default 0
+             */
+            head_nod: number;
+            /**
+             * Head Tilt
+             * @default 0
+             */
+            head_tilt: number;
+            /**
+             * Chin Forward
+             * @default 0
+             */
+            chin_forward: number;
+            /**
+             * Gaze
+             * @default to the lens
+             * @enum {string}
+             */
+            gaze: "to the lens" | "along the nose" | "elsewhere";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /** PosingCardOut */
+        PosingCardOut: {
+            /** Title */
+            title: string;
+            /** Say */
+            say: string;
+            /** Why */
+            why: string;
+            /** Strokes */
+            strokes: components["schemas"]["Stroke"][];
+        };
+        /**
+         * Stroke
+         * @description A line of a small drawing, in a box of 100 by 100, y down.
+         */
+        Stroke: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Style
+             * @default now
+             * @enum {string}
+             */
+            style: "now" | "before" | "arrow";
+        };
+        /** KeepPoseIn */
+        KeepPoseIn: {
+            pose: components["schemas"]["Pose"];
+        };
+        /** LayPoseIn */
+        LayPoseIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Thing
+             * @default null
+             */
+            thing: string | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Name */
+            name: string;
+        };
+        /** ShootListOut */
+        ShootListOut: {
+            /** Sittings */
+            sittings: components["schemas"]["ShootRowOut"][];
+        };
+        /** ShootRowOut */
+        ShootRowOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Date */
+            date: string;
+            /** Looks */
+            looks: number;
+        };
+        /**
+         * ShootOut
+         * @description What the screen at arm's length shows.
+         */
+        ShootOut: {
+            /** Name */
+            name: string;
+            /** Better Side */
+            better_side: string;
+            /** Looks */
+            looks: string[];
+            /** Look */
+            look: number;
+            /** Part */
+            part: number;
+            /** Set Id */
+            set_id: string;
+            /** Set Name */
+            set_name: string;
+            /** Changes */
+            changes: string[];
+            /** Done */
+            done: number;
+            /** Checks */
+            checks: string[];
+            /** Ready */
+            ready: string;
+            /** Minutes */
+            minutes: number;
+            /** Lights */
+            lights: components["schemas"]["ShotLightOut"][];
+            /** Places */
+            places: {
+                [key: string]: string;
+            };
+            /** Picture */
+            picture: string;
+            last: components["schemas"]["FrameOut"] | null;
+            /** Last Id */
+            last_id: string;
+            /** Kept */
+            kept: boolean | null;
+            /** Note */
+            note: string;
+        };
+        /** ShotLightOut */
+        ShotLightOut: {
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+        };
+        /** ComeIn */
+        ComeIn: {
+            /** Step */
+            step: number;
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+        };
+        /** ReadingOut */
+        ReadingOut: {
+            /** Shown */
+            shown: string;
+            /** Computed */
+            computed: string;
+            /** Off */
+            off: number;
+            /** Words */
+            words: string;
+        };
+        /** ReadingIn */
+        ReadingIn: {
+            /**
+             * At
+             * @default face
+             */
+            at: string;
+            /**
+             * Toward
+             * @default lens
+             */
+            toward: string;
+            /**
+             * Receptor
+             * @default dome
+             * @enum {string}
+             */
+            receptor: "dome" | "flat";
+            /**
+             * Light
+             * @default null
+             */
+            light: number | null;
+            /** Aperture */
+            aperture: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /** FiredOut */
+        FiredOut: {
+            frame: components["schemas"]["FrameOut"];
+            /**
+             * Kind
+             * @default frame
+             * @constant
+             */
+            kind: "frame";
+        };
+        /** FireIn */
+        FireIn: {
+            /**
+             * Timer
+             * @default 0
+             */
+            timer: number;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+        };
+        /** JudgeFrameIn */
+        JudgeFrameIn: {
+            /**
+             * Kept
+             * @default null
+             */
+            kept: boolean | null;
+            /**
+             * Stars
+             * @default null
+             */
+            stars: number | null;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+        };
+        /** LogOut */
+        LogOut: {
+            /** Entries */
+            entries: components["schemas"]["LogEntryOut"][];
+            /** More */
+            more: boolean;
+        };
+        /** LogEntryOut */
+        LogEntryOut: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "frame" | "picture" | "reading" | "note";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Name */
+            name: string;
+            /** Set Id */
+            set_id: string;
+            /** Set Name */
+            set_name: string;
+            /** Sitting Id */
+            sitting_id: string;
+            /** Sitting Name */
+            sitting_name: string;
+            /** Look */
+            look: string;
+            /** Sitter */
+            sitter: string;
+            /** Note */
+            note: string;
+            /** Stars */
+            stars: number;
+            /** Kept */
+            kept: boolean | null;
+            /** Changed */
+            changed: string[];
+            /** Told */
+            told: string[];
+            /** Picture */
+            picture: string;
+            /** Raw */
+            raw: string;
+        };
+        /** ImportedOut */
+        ImportedOut: {
+            entry: components["schemas"]["LogEntryOut"];
+            /** Again */
+            again: boolean;
+        };
+        /** LogNoteIn */
+        LogNoteIn: {
+            /** Note */
+            note: string;
+            /**
+             * Set Id
+             * @default
+             */
+            set_id: string;
+            /**
+             * Sitting Id
+             * @default
+             */
+            sitting_id: string;
+        };
+        /** ChangeEntryIn */
+        ChangeEntryIn: {
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Stars
+             * @default null
+             */
+            stars: number | null;
+            /**
+             * Kept
+             * @default null
+             */
+            kept: boolean | null;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+        };
+        /** JudgedOut */
+        JudgedOut: {
+            /** Predicted */
+            predicted: string;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfaceOff"][];
+            /** Lights */
+            lights: components["schemas"]["LightOff"][];
+            /** Corrections */
+            corrections: components["schemas"]["CorrectionLineOut"][];
+            /** Overall */
+            overall: number;
+            /** Left */
+            left: number;
+            /** Ratio */
+            ratio: number[];
+            same: components["schemas"]["SamePattern"] | null;
+            card: components["schemas"]["CardRead"] | null;
+            /** Said */
+            said: string[];
+            histogram: components["schemas"]["Channels"];
+            predicted_histogram: components["schemas"]["Channels"] | null;
+            /** Clipped */
+            clipped: {
+                [key: string]: number;
+            };
+            tags: components["schemas"]["TagsOut"];
+            /** Linear */
+            linear: boolean;
+        };
+        /** CardRead */
+        CardRead: {
+            /** Over */
+            over: number;
+            /** Balance */
+            balance: number;
+            /** Mired */
+            mired: number;
+            /** Tint */
+            tint: number;
+            /** Clipped */
+            clipped: boolean;
+        };
+        /** CorrectionLineOut */
+        CorrectionLineOut: {
+            /** Text */
+            text: string;
+            /** Wrong */
+            wrong: boolean;
+        };
+        /**
+         * LightOff
+         * @description What one light gave, by the picture.
+         */
+        LightOff: {
+            /** Name */
+            name: string;
+            /** Index */
+            index: number;
+            /** Gave */
+            gave: number;
+            /** Told */
+            told: boolean;
+            /** To */
+            to: number | null;
+        };
+        /** MarkOut */
+        MarkOut: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /** SamePattern */
+        SamePattern: {
+            /** Planned */
+            planned: ("flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim") | string;
+            /** Shown */
+            shown: ("flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim") | string;
+            /** Explained */
+            explained: boolean;
+        };
+        /** SurfaceOff */
+        SurfaceOff: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Off */
+            off: number;
+            /** Points */
+            points: number;
+            /** Far */
+            far: boolean;
+        };
+        /** TagsOut */
+        TagsOut: {
+            /**
+             * Aperture
+             * @default null
+             */
+            aperture: number | null;
+            /**
+             * Time
+             * @default null
+             */
+            time: number | null;
+            /**
+             * Sensitivity
+             * @default null
+             */
+            sensitivity: number | null;
+            /**
+             * Focal Length
+             * @default null
+             */
+            focal_length: number | null;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Doubted
+             * @default []
+             */
+            doubted: string[];
+        };
+        /** JudgeIn */
+        JudgeIn: {
+            /**
+             * Marks
+             * @default {}
+             */
+            marks: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /**
+             * White Balance
+             * @default null
+             */
+            white_balance: number | null;
+            /**
+             * Skin
+             * @default medium
+             * @enum {string}
+             */
+            skin: "light" | "medium" | "dark";
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+        };
+        /** CalibratedOut */
+        CalibratedOut: {
+            /** Found */
+            found: components["schemas"]["FoundOut"][];
+            /** Readings */
+            readings: components["schemas"]["ResidualOut"][];
+            /** Left */
+            left: number;
+            /** Takes */
+            takes: string[];
+        };
+        /** FoundOut */
+        FoundOut: {
+            /** Text */
+            text: string;
+            /** Figure */
+            figure: string;
+            /** Spread */
+            spread: string;
+            /** Told */
+            told: boolean;
+        };
+        /** ResidualOut */
+        ResidualOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+            /** Outlier */
+            outlier: boolean;
+        };
+        /** CalibrateIn */
+        CalibrateIn: {
+            /**
+             * Wall
+             * @default
+             * @enum {string}
+             */
+            wall: "" | "left" | "right" | "floor" | "ceiling" | "back" | "front";
+            /**
+             * Set Id
+             * @default
+             */
+            set_id: string;
+        };
+        /** TakenOut */
+        TakenOut: {
+            /** Id */
+            id: string;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            /** Undone */
+            undone: boolean;
+            /** Texts */
+            texts: string[];
+        };
+        /** TakeIn */
+        TakeIn: {
+            /**
+             * Wall
+             * @default
+             * @enum {string}
+             */
+            wall: "" | "left" | "right" | "floor" | "ceiling" | "back" | "front";
+            /**
+             * Set Id
+             * @default
+             */
+            set_id: string;
+        };
+        /** CalibrationsOut */
+        CalibrationsOut: {
+            /** Taken */
+            taken: components["schemas"]["TakenOut"][];
+        };
+        /** CardOut */
+        CardOut: {
+            /** Lights */
+            lights: components["schemas"]["CardLightOut"][];
+        };
+        /** CardLightOut */
+        CardLightOut: {
+            /** Index */
+            index: number;
+            /** Letter */
+            letter: string;
+            /** Name */
+            name: string;
+            /** Alone */
+            alone: string;
+        };
+        /** RebuiltOut */
+        RebuiltOut: {
+            /** Texts */
+            texts: string[];
+        };
+        /** RebuiltIn */
+        RebuiltIn: {
+            /** Read */
+            read: {
+                [key: string]: string;
+            };
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+        };
+        /**
+         * PlannedOut
+         * @description How far a plan is; one a line.
+         */
+        PlannedOut: {
+            /** Done */
+            done: number;
+            /** Sets */
+            sets: components["schemas"]["PlannedSetOut"][];
+            /** Cannot */
+            cannot: components["schemas"]["CannotOut"][];
+            /** Why */
+            why: string;
+            /** Opens */
+            opens: components["schemas"]["OpensOut"][];
+            /** Aims */
+            aims: components["schemas"]["Aim"][];
+        };
+        /** CannotOut */
+        CannotOut: {
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /** OpensOut */
+        OpensOut: {
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /** Then */
+            then: string;
+            set: components["schemas"]["Set"];
+        };
+        /** PlannedSetOut */
+        PlannedSetOut: {
+            /** Code */
+            code: string;
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** Side */
+            side: string;
+            set: components["schemas"]["Set"];
+            /** Text */
+            text: string;
+            /** Met */
+            met: boolean;
+            /** Closeness */
+            closeness: number;
+            /** Minutes */
+            minutes: number;
+            /** Uses */
+            uses: string[];
+            /** Reasons */
+            reasons: string[];
+            /** Weak */
+            weak: string[];
+            /** Binds */
+            binds: string[];
+            /** Pattern */
+            pattern: string;
+            /** Hardness */
+            hardness: string;
+            /** Stops */
+            stops: {
+                [key: string]: number;
+            };
+            /** Changes */
+            changes: string[];
+        };
+        /** PlanASetIn */
+        PlanASetIn: {
+            /**
+             * Viewer
+             * @default
+             */
+            viewer: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            set: components["schemas"]["Set"];
+            /**
+             * @default {
+             *       "lights": 8,
+             *       "boom": true,
+             *       "behind": true,
+             *       "floor": false,
+             *       "doors": false,
+             *       "across": null
+             *     }
+             */
+            limits: components["schemas"]["Limits"];
+            /** @default null */
+            before: components["schemas"]["Set"] | null;
+        };
+        /** Limits */
+        Limits: {
+            /**
+             * Lights
+             * @default 8
+             */
+            lights: number;
+            /**
+             * Boom
+             * @default true
+             */
+            boom: boolean;
+            /**
+             * Behind
+             * @default true
+             */
+            behind: boolean;
+            /**
+             * Floor
+             * @default false
+             */
+            floor: boolean;
+            /**
+             * Doors
+             * @default false
+             */
+            doors: boolean;
+            /**
+             * Across
+             * @default null
+             */
+            across: number | null;
+        };
+        /** SmallOut */
+        SmallOut: {
+            /** Picture */
+            picture: string;
+        };
+        /** SmallIn */
+        SmallIn: {
+            set: components["schemas"]["Set"];
+        };
+        /** SubstitutesOut */
+        SubstitutesOut: {
+            /** Substitutes */
+            substitutes: components["schemas"]["SubstituteOut"][];
+        };
+        /** SubstituteOut */
+        SubstituteOut: {
+            /** Missing */
+            missing: string;
+            /** Text */
+            text: string;
+            set: components["schemas"]["Set"];
+        };
+        /** AskedIn */
+        AskedIn: {
+            /**
+             * Viewer
+             * @default
+             */
+            viewer: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            set: components["schemas"]["Set"];
+        };
+        /** ArrangementsOut */
+        ArrangementsOut: {
+            /** Arrangements */
+            arrangements: components["schemas"]["ArrangementOut"][];
+        };
+        /** ArrangementOut */
+        ArrangementOut: {
+            /** Code */
+            code: string;
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** When */
+            when: string;
+            /** Why */
+            why: string;
+            /** Watch */
+            watch: string;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * ArrangedOut
+         * @description One arrangement in this room; one a line.
+         */
+        ArrangedOut: {
+            /** Done */
+            done: number;
+            /** Code */
+            code: string;
+            /** Why */
+            why: string;
+            made: components["schemas"]["PlannedSetOut"] | null;
+            /** Picture */
+            picture: string;
+        };
+        /** ArrangeIn */
+        ArrangeIn: {
+            /**
+             * Viewer
+             * @default
+             */
+            viewer: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            set: components["schemas"]["Set"];
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /** ComplaintsOut */
+        ComplaintsOut: {
+            /** Complaints */
+            complaints: components["schemas"]["ComplaintOut"][];
+        };
+        /** ComplaintOut */
+        ComplaintOut: {
+            /** Code */
+            code: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * ComplainedOut
+         * @description How far it is known; one a line.
+         */
+        ComplainedOut: {
+            /** Done */
+            done: number;
+            /** Title */
+            title: string;
+            /** Causes */
+            causes: components["schemas"]["CauseOut"][];
+            /** Nothing */
+            nothing: string;
+            /** Mends */
+            mends: components["schemas"]["MendOut"][];
+        };
+        /** CauseOut */
+        CauseOut: {
+            /** Code */
+            code: string;
+            /** Text */
+            text: string;
+            /** Asks */
+            asks: boolean;
+        };
+        /** MendOut */
+        MendOut: {
+            /** Text */
+            text: string;
+            set: components["schemas"]["Set"];
+            /** Effort */
+            effort: number;
+        };
+        /** ComplainIn */
+        ComplainIn: {
+            /**
+             * Viewer
+             * @default
+             */
+            viewer: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            set: components["schemas"]["Set"];
+            /** Words */
+            words: string;
+        };
+        /** BesidesOut */
+        BesidesOut: {
+            /** Sets */
+            sets: components["schemas"]["BesideOut"][];
+        };
+        /** BesideOut */
+        BesideOut: {
+            /** Name */
+            name: string;
+            set: components["schemas"]["Set"];
+            /** Pattern */
+            pattern: string;
+            /** Hardness */
+            hardness: string;
+            /** Ratio */
+            ratio: string;
+            /** Stops */
+            stops: {
+                [key: string]: number;
+            };
+            /** Differs */
+            differs: string[];
+            /** Changes */
+            changes: string[];
+            /** Minutes */
+            minutes: number;
+            /** Exposure */
+            exposure: string;
+            drawing: components["schemas"]["Drawing"];
+        };
+        /** CompareIn */
+        CompareIn: {
+            /**
+             * Viewer
+             * @default
+             */
+            viewer: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+            /** Sets */
+            sets: components["schemas"]["Set"][];
+            /** Names */
+            names: string[];
+            /**
+             * Same Exposure
+             * @default false
+             */
+            same_exposure: boolean;
+        };
+        /**
+         * SchoolsOut
+         * @description One question; one a line.
+         */
+        SchoolsOut: {
+            /** Done */
+            done: number;
+            /** Code */
+            code: string;
+            /** Question */
+            question: string;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+            /** Why Not */
+            why_not: string;
+        };
+        /** WayOut */
+        WayOut: {
+            /** Title */
+            title: string;
+            set: components["schemas"]["Set"];
+            /** Texts */
+            texts: string[];
+            /** Stops */
+            stops: {
+                [key: string]: number;
+            };
+        };
+        /** EyeTaskOut */
+        EyeTaskOut: {
+            /** Level */
+            level: number;
+            /** Seed */
+            seed: number;
+            /** Picture */
+            picture: string;
+            /** Patterns */
+            patterns: string[];
+            /** Levels */
+            levels: number[];
+        };
+        /** EyeMarkedOut */
+        EyeMarkedOut: {
+            /** Total */
+            total: number;
+            /** Same */
+            same: boolean;
+            /** Marks */
+            marks: components["schemas"]["SkillMarkOut"][];
+            /** Said */
+            said: string;
+            /** Truth */
+            truth: string;
+            /** Truth Angles */
+            truth_angles: number[];
+            /** Size */
+            size: number;
+            /** Depth */
+            depth: number;
+            /** Clues */
+            clues: string[];
+            /** Own */
+            own: string;
+            drawing: components["schemas"]["Drawing"];
+        };
+        /** SkillMarkOut */
+        SkillMarkOut: {
+            /** Skill */
+            skill: string;
+            /** Name */
+            name: string;
+            /** Mark */
+            mark: number;
+            /** Text */
+            text: string;
+        };
+        /** EyeAnswerIn */
+        EyeAnswerIn: {
+            /** Level */
+            level: number;
+            /** Seed */
+            seed: number;
+            answer: components["schemas"]["Answer"];
+        };
+        /** Answer */
+        Answer: {
+            /** Azimuth */
+            azimuth: number;
+            /** Elevation */
+            elevation: number;
+            /** Size */
+            size: number;
+            /** Depth */
+            depth: number;
+            /**
+             * Rim
+             * @default none
+             * @enum {string}
+             */
+            rim: "none" | "camera-left" | "camera-right" | "both";
+            /**
+             * Ground
+             * @default even
+             * @enum {string}
+             */
+            ground: "dark" | "even" | "gradient" | "spot";
+            /**
+             * Pattern
+             * @default
+             */
+            pattern: string;
+        };
+        /** LanOut */
+        LanOut: {
+            /** On */
+            on: boolean;
+            /** Address */
+            address: string;
+            /** Code */
+            code: string;
+            /** Square */
+            square: string;
+            /** Devices */
+            devices: components["schemas"]["PairedOut"][];
+        };
+        /** PairedOut */
+        PairedOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /** ValidationErrorModel */
         ValidationErrorModel: {
@@ -9319,6 +11209,2864 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sittings_list_sittings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sittings_add_sitting_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SittingIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sittings_open_sitting__string_sitting_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sittings_save_sitting__string_sitting_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSittingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleSittingOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sittings_delete_sitting__string_sitting_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sittings_restore_sitting__string_sitting_id__restore_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sittings_export_sitting__string_sitting_id__file_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    sittings_plan_plan_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    poses_list_poses_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PosesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    poses_keep_pose_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepPoseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PosesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    poses_drop_pose__string_name__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PosesOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    poses_lay_pose_lay_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayPoseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shoot_view_which_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootListOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shoot_view_where_it_is__string_sitting_id__get: {
+        parameters: {
+            query?: {
+                feet?: boolean;
+            };
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shoot_view_come__string_sitting_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shoot_view_reading__string_sitting_id__reading_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shoot_view_fire_camera__string_sitting_id__fire_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sitting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FireIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiredOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shoot_view_frame_picture_frame__string_entry_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shoot_view_judge_frame_frame__string_entry_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeFrameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShootOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    shoot_view_planned_picture_picture__string_set_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    log_list_log_get: {
+        parameters: {
+            query?: {
+                words?: string;
+                kind?: "" | "frame" | "picture" | "reading" | "note";
+                set_id?: string;
+                sitting_id?: string;
+                look?: string;
+                sitter?: string;
+                kept?: "" | "yes" | "no";
+                stars?: number;
+                since?: string | null;
+                until?: string | null;
+                after?: string;
+                feet?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    log_table_table_get: {
+        parameters: {
+            query?: {
+                words?: string;
+                kind?: "" | "frame" | "picture" | "reading" | "note";
+                set_id?: string;
+                sitting_id?: string;
+                look?: string;
+                sitter?: string;
+                kept?: "" | "yes" | "no";
+                stars?: number;
+                since?: string | null;
+                until?: string | null;
+                after?: string;
+                feet?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    log_bring_in_pictures_post: {
+        parameters: {
+            query?: {
+                name?: string;
+                set_id?: string;
+                sitting_id?: string;
+                look?: string;
+                feet?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    log_add_note_notes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogNoteIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    log_one_entry__string_entry_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    log_change_entry__string_entry_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeEntryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    log_entry_picture__string_entry_id__picture_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    log_entry_file__string_entry_id__file_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    real_pictures_judge_picture__string_entry_id__judge_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    real_pictures_keep_card__string_entry_id__card_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    calibration_list_taken_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    calibration_found_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibratedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    calibration_take_take_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    calibration_undo__string_calibration_id__undo_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                calibration_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    card_card_lights__string_set_id__card_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    card_as_pdf__string_set_id__card_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                feet?: boolean;
+            };
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    card_as_svg__string_set_id__card_svg_get: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                feet?: boolean;
+            };
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    card_read_again__string_set_id__card_rebuilt_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RebuiltIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RebuiltOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    planning_plan_plan_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanASetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    planning_picture_plan_picture_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SmallIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SmallOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    planning_stand_ins_substitutes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SubstitutesOut"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    arrangements_known_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangementsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    arrangements_arranged_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    complaints_known_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComplaintsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    complaints_asked_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComplainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComplainedOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    comparing_beside_compare_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BesidesOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    comparing_differ_schools_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    practice_next_task_task_get: {
+        parameters: {
+            query?: {
+                level?: number;
+                seed?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EyeTaskOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    practice_mark_mark_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EyeAnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EyeMarkedOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    home_network_home_network_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    home_network_renew_renew_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    home_network_unpair__string_device_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    pair_page_pair_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    pair_device_pair_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
                 };
             };
         };

@@ -1,4 +1,3 @@
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { Floor } from "../floor/Floor";
@@ -11,7 +10,6 @@ import { useKeys } from "../keys/useKeys";
 import { ToAims } from "../wish/ToAims";
 import { Ladder } from "../ladder/Ladder";
 import "../plan/plan.css";
-import { inWords, problemsIn, server } from "../server/client";
 import { useReading } from "../meter/useReading";
 import { Sheet } from "../sheet/Sheet";
 import { Side } from "../side/Side";
@@ -22,44 +20,25 @@ import { useSettings } from "../theme/useSettings";
 import { refreshScene } from "./changes";
 import "./bench.css";
 import { useOpen } from "./open";
-import { opened } from "./saving";
-import { openOnBench, useBench } from "./store";
+import { useBench } from "./store";
 import { TopBar } from "./TopBar";
 import { useAutosave } from "./useAutosave";
 import { useBox } from "./useBox";
+import { useOpenSet } from "./useOpenSet";
 
 export function BenchPage() {
   const { id = "" } = useParams();
-  const stored = useQuery({
-    queryKey: ["set", id],
-    gcTime: 0,
-    staleTime: Infinity,
-    queryFn: async () => {
-      const { data, error } = await server.GET("/api/sets/{set_id}", { params: { path: { set_id: id } } });
-      if (!data) {
-        throw new Error(inWords(problemsIn(error)));
-      }
-      return data;
-    },
-  });
-  useEffect(() => {
-    if (stored.data) {
-      const { file, ...entry } = stored.data;
-      opened(file.set, entry.version);
-      openOnBench({ id: entry.id, file, name: file.name, notes: file.notes ?? "", set: file.set });
-      void refreshScene();
-    }
-  }, [stored.data]);
+  const stored = useOpenSet(id);
   const open = useBench((s) => s.id);
-  if (stored.isError) {
+  if (stored.error) {
     return (
       <main className="missing">
-        <p>{stored.error.message}</p>
+        <p>{stored.error}</p>
         <Link to="/shelf">To the shelf</Link>
       </main>
     );
   }
-  return stored.data && open === id ? <Bench key={id} /> : <main className="bench" aria-busy="true" />;
+  return stored.ready && open === id ? <Bench key={id} /> : <main className="bench" aria-busy="true" />;
 }
 
 function Bench() {

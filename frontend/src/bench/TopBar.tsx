@@ -72,6 +72,13 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
         <button type="button" className="plain" onClick={onKeys}>
           Keys <span className="figures">?</span>
         </button>
+        <Link to={`/set/${id}/plan`} title="From the look to a set with the kit at hand">
+          Plan
+        </Link>
+        <Link to={`/set/${id}/card`} title="One page to build it again">
+          Card
+        </Link>
+        <Link to="/sittings">Sittings</Link>
         <Link to="/help">Help</Link>
         <Link to="/kit">Kit</Link>
         <Link to="/shelf">Shelf</Link>

@@ -85,6 +85,10 @@ export function seatSitter(who: string): Promise<Problem[]> {
   return changed((body) => server.POST("/api/seat", { body: { ...body, who } }));
 }
 
+export function layPose(name: string): Promise<Problem[]> {
+  return changed((body) => server.POST("/api/poses/lay", { body: { ...body, name } }));
+}
+
 type Add = { part: "sources" | "panels" | "furniture" | "doors"; name: string; modifier: string; role: Role };
 
 export function addThing(add: Add): Promise<Problem[]> {

@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { type Device, type Devices, inWords, problemsIn, server, type Unit } from "../server/client";
 import { queries } from "../server/queries";
+import { HomeNetwork } from "./HomeNetwork";
 import "../kit/kit.css";
 import "./devices.css";
 
@@ -40,6 +41,8 @@ export function DevicesPage() {
           <Link to="/shelf">Deep Amber</Link> <span>Devices</span>
         </h1>
         <nav>
+          <Link to="/sittings">Sittings</Link>
+          <Link to="/log">Log</Link>
           <Link to="/kit">Kit</Link>
           <Link to="/shelf">Shelf</Link>
         </nav>
@@ -54,6 +57,7 @@ export function DevicesPage() {
           <One key={k.kind} device={k} onTaken={take} />
         ))}
         {looked && looked.units.length > 0 && <Flashes units={looked.units} channel={looked.channel} onTaken={take} />}
+        <HomeNetwork />
         <p className="caption">
           Stand-ins play camera, trigger and meter on this machine, so that everything can be tried without them. A real device's driver
           answers at an address in the same language: docs/devices.md.

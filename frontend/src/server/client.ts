@@ -54,6 +54,32 @@ export type TestFrame = Schemas["FrameOut"];
 export type ShootIn = Schemas["ShootIn"];
 export type SelfPortrait = Schemas["SelfOut"];
 export type Idea = Schemas["IdeaOut"];
+export type Sitting = Schemas["Sitting"];
+export type LookPlan = Schemas["LookPlan"];
+export type KeptSitting = Schemas["SittingOut"];
+export type SittingPlan = Schemas["PlanOut"];
+export type PlannedLook = Schemas["PlannedLookOut"];
+export type PosingCard = Schemas["PosingCardOut"];
+export type Pose = Schemas["Pose"];
+export type Shoot = Schemas["ShootOut"];
+export type LogEntry = Schemas["LogEntryOut"];
+export type Judged = Schemas["JudgedOut"];
+export type Mark = Schemas["MarkOut"];
+export type Calibrated = Schemas["CalibratedOut"];
+export type HomeNetwork = Schemas["LanOut"];
+
+export type Planned = Schemas["PlannedOut"];
+export type PlannedSet = Schemas["PlannedSetOut"];
+export type Limits = Schemas["Limits"];
+export type Arrangement = Schemas["ArrangementOut"];
+export type Arranged = Schemas["ArrangedOut"];
+export type Complained = Schemas["ComplainedOut"];
+export type SchoolQuestion = Schemas["SchoolsOut"];
+export type BesideSet = Schemas["BesideOut"];
+
+export type EyeTask = Schemas["EyeTaskOut"];
+export type EyeAnswer = Schemas["Answer"];
+export type EyeMarked = Schemas["EyeMarkedOut"];
 
 export const server = createClient<paths>({ baseUrl: window.location.origin });
 

@@ -6,6 +6,7 @@ import "../gear/gear.css";
 import { ThingActions } from "../gear/ThingActions";
 import { IDEAS, Ideas } from "../ideas/Ideas";
 import { counted, lightIndex } from "../server/things";
+import { Poses } from "../sitting/Poses";
 import { Findings } from "../steps/Findings";
 import { Framings } from "../steps/Framings";
 import { instrumentOf } from "../steps/instruments";
@@ -121,6 +122,7 @@ function StepSheet({ code }: { code: string }) {
       ) : (
         <Fields shown={(group) => group === part}>
           {thing === "camera" && part === "place" && <LensChoice />}
+          {thing === "sitter" && part === "place" && <Poses />}
           {look && !scene?.values.length && (
             <p className="facts">A look says what the picture is for. Choose it, and its aims stand on the Ladder; each can be changed.</p>
           )}

@@ -75,6 +75,12 @@ export function ShelfPage() {
       <header>
         <h1>Deep Amber</h1>
         <nav aria-label="Tools">
+          <Link to="/sittings" className="to-kit">
+            Sittings
+          </Link>
+          <Link to="/log" className="to-kit">
+            Log
+          </Link>
           <Link to="/devices" className="to-kit">
             Devices
           </Link>

@@ -19,6 +19,7 @@ export const studio: ThemeConfig = {
     colorBgElevated: "#221910",
     colorBorder: "#4d3a25",
     colorError: "#ff8f7a",
+    colorTextPlaceholder: "#bfa682",
   },
 };
 
@@ -33,5 +34,6 @@ export const desk: ThemeConfig = {
     colorBgElevated: "#fbf7ef",
     colorBorder: "#c9b798",
     colorError: "#a8231a",
+    colorTextPlaceholder: "#66553d",
   },
 };

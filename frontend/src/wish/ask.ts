@@ -1,7 +1,8 @@
 import { preview, useFrame } from "../frame/store";
 import { newestTurn } from "../frame/usePicture";
 import { useBench } from "../bench/store";
-import { inWords, NO_ANSWER, problemsIn, type Wish } from "../server/client";
+import type { Wish } from "../server/client";
+import { askLines, refusal } from "../server/lines";
 import { useSettings } from "../theme/useSettings";
 import { useWish } from "./store";
 
@@ -80,40 +81,11 @@ export async function ask(): Promise<void> {
     feet: useSettings.getState().feet,
   };
   try {
-    const answer = await fetch("/api/wish", {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify(body),
-      signal: mine.signal,
-    });
-    if (!answer.ok || !answer.body) {
-      const problem = inWords(problemsIn(await answer.json().catch(() => NO_ANSWER)));
-      useWish.setState({ problem, asking: false });
-      return;
-    }
-    await read(answer.body, mine.signal);
+    await askLines<Wish>("/api/wish", body, mine.signal, (answer) => useWish.setState({ answer }));
     useWish.setState({ asking: false });
-  } catch {
+  } catch (error) {
     if (!mine.signal.aborted) {
-      useWish.setState({ problem: inWords([NO_ANSWER]), asking: false });
-    }
-  }
-}
-
-async function read(body: ReadableStream<Uint8Array>, signal: AbortSignal) {
-  const reader = body.getReader();
-  const decoder = new TextDecoder();
-  let rest = "";
-  for (;;) {
-    const { value, done } = await reader.read();
-    if (done || signal.aborted) {
-      return;
-    }
-    const lines = (rest + decoder.decode(value, { stream: true })).split("\n");
-    rest = lines.pop() ?? "";
-    const last = lines.at(-1);
-    if (last) {
-      useWish.setState({ answer: JSON.parse(last) as Wish });
+      useWish.setState({ problem: refusal(error), asking: false });
     }
   }
 }

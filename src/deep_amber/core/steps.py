@@ -3,7 +3,7 @@
 A new step is its rules (core/checks), its words (core/presenting/findings) and an entry of STEPS.
 """
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -200,6 +200,7 @@ def findings_of(
     go_on: GoOn = lambda: None,
     lenses: tuple[Lens, ...] = (),
     support: Support = ANYWHERE,
+    only: Collection[str] | None = None,
 ) -> list[Finding]:
     """Every finding of a sound set in working order; those that ask to be looked at come first within their step.
 
@@ -208,11 +209,14 @@ def findings_of(
     photo_set : a set without problems (rules.validation); mesh : the sitter it names
     go_on : called between computations; an exception it raises ends the work
     lenses, support : of the kit, see Asked
+    only : codes of the steps that are looked at; None for all
     """
     work = Work(go_on)
     asked, promise = Asked(photo_set, mesh, work, lenses, support), Promise(photo_set, mesh, work)
     made = []
     for step in STEPS:
+        if only is not None and step.code not in only:
+            continue
         kept = (_as_meant(photo_set, f) or promise.kept(f) for f in step.rules(asked))
         found = [f for f in kept if f.mend or not f.only_mend]
         made += sorted(found, key=lambda f: f.severity != "warn")

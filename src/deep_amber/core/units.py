@@ -72,6 +72,14 @@ def parse_aperture(text: str) -> float:
     return _float(match[1])
 
 
+def parse_metered(text: str) -> float:
+    """f-number from a meter's answer, an aperture and tenths of a stop over it: "f/8 +0.3", "8 .3", "8 3", "f/5.6"."""
+    match = re.fullmatch(rf"(?:f\s*/?\s*)?({_NUMBER})(?:\s+\+?\s*(?:0?\.)?(\d))?", _normal(text).replace("+", " +"))
+    if not match or _float(match[1]) <= 0:
+        raise _refuse(f"{text!r} is not what a meter shows", "f/8, or f/8 +0.3")
+    return float(_float(match[1]) * 2 ** (int(match[2] or 0) / 20))
+
+
 def parse_time(text: str) -> float:
     """Seconds from "1/160", "1/160 s", "0.5", "2s"."""
     match = re.fullmatch(rf"(?:(1)\s*/\s*)?({_NUMBER})\s*(?:s|sec|\")?", _normal(text))

@@ -5,11 +5,11 @@ import threading
 import warnings
 from dataclasses import dataclass
 
-import numpy as np
 from PIL import Image, ImageOps, UnidentifiedImageError
 from pillow_heif import register_heif_opener
 
 from ..core.problem import NotAccepted, Problem
+from .picture_file import eight_bit
 
 register_heif_opener()
 FORMATS = {"JPEG": "jpg", "MPO": "jpg", "PNG": "png", "WEBP": "webp", "HEIF": "heic"}
@@ -73,7 +73,7 @@ def _read(raw: bytes) -> IdeaPicture:
     _check_size(picture)
     picture.draft("RGB", (SHOWN_SIDE, SHOWN_SIDE))  # where the format can, it is read at a reduced scale
     picture.load()
-    upright = _eight_bit(_upright(picture)).convert("RGB")
+    upright = eight_bit(_upright(picture)).convert("RGB")
     upright.thumbnail((SHOWN_SIDE, SHOWN_SIDE), Image.Resampling.LANCZOS)
     shown = io.BytesIO()
     upright.save(shown, format="JPEG", quality=88)
@@ -86,13 +86,6 @@ def _upright(picture: Image.Image) -> Image.Image:
         return ImageOps.exif_transpose(picture)
     except Exception:
         return picture
-
-
-def _eight_bit(picture: Image.Image) -> Image.Image:
-    """16-bit grey as 8-bit: the library itself would clip it to white."""
-    if not picture.mode.startswith("I"):
-        return picture
-    return Image.fromarray((np.asarray(picture).astype(np.uint32) >> 8).clip(0, 255).astype(np.uint8), "L")
 
 
 def _check_size(picture: Image.Image) -> None:

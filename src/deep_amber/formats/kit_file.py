@@ -17,6 +17,8 @@ from .own_json import check_size, read_own_json
 
 FORMAT, VERSION = "deep-amber-kit", 2
 MOST_PARTS = 3  # of a dotted column
+OF_SOURCES = ("readings", "trims")
+"""What a source has several of: rows of their own in a table."""
 LISTS = tuple(f.name for f in fields(Kit))
 
 
@@ -76,12 +78,13 @@ def _flat(value: dict[str, Any], prefix: str = "") -> dict[str, Any]:
 
 
 def write_kit_csv(kit: Kit) -> bytes:
-    """The kit as one table: a row an item, its list first; own readings are rows of the list "readings"."""
+    """The kit as one table: a row an item, its list first; own readings and trims are rows of lists of their own."""
     rows = []
     for name in LISTS:
         for item in getattr(kit, name):
             rows.append({"list": name, **_flat(asdict(item))})
-            rows += [{"list": "readings", "name": item.name, **_flat(asdict(r))} for r in getattr(item, "readings", ())]
+            for part in OF_SOURCES:
+                rows += [{"list": part, "name": item.name, **_flat(asdict(r))} for r in getattr(item, part, ())]
     columns = list(dict.fromkeys(["list", "name", "quantity", *(key for row in rows for key in row)]))
     text = io.StringIO()
     writer = csv.DictWriter(text, columns, lineterminator="\n")
@@ -139,23 +142,24 @@ def read_kit_csv(raw: bytes) -> Kit:
     lines: dict[str, int] = {}
     for number, row in enumerate(rows, 2):
         name = row["list"]
-        if name == "readings":
+        if name in OF_SOURCES:
             owner = next((item for item in kit["sources"] if item.get("name") == row["name"]), None)
             if owner is None:
                 raise NotAccepted(
                     [Problem(f"line {number}.name", f"{row['name']!r} is no source above it", "a source's name")]
                 )
             reading = _nested({k: v for k, v in row.items() if k not in ("name", "quantity")}, number)
-            owner.setdefault("readings", []).append({"modifier": "", **reading})
+            owner.setdefault(name, []).append({"modifier": "", **reading})
             continue
         if name not in kit:
             raise NotAccepted(
-                [Problem(f"line {number}.list", f"{name!r} is not a list", " or ".join((*LISTS, "readings")))]
+                [Problem(f"line {number}.list", f"{name!r} is not a list", " or ".join((*LISTS, *OF_SOURCES)))]
             )
         lines[f"{name}.{len(kit[name])}"] = number
         item = _nested(row, number)
-        if "readings" in item:
-            raise _not_a_column(number, "readings")
+        for part in OF_SOURCES:
+            if part in item:
+                raise _not_a_column(number, part)
         kit[name].append(item)
     try:
         return _parsed({"format": FORMAT, "version": VERSION, "kit": kit})

@@ -28,3 +28,10 @@ def read_upright(file: bytes, size: tuple[int, int]) -> np.ndarray:
     with Image.open(io.BytesIO(file)) as image:
         upright = ImageOps.exif_transpose(image).convert("RGB")
         return np.asarray(upright if upright.size == size else upright.resize(size, Image.Resampling.BOX))
+
+
+def eight_bit(picture: Image.Image) -> Image.Image:
+    """16-bit grey as 8-bit: the library itself would clip it to white."""
+    if not picture.mode.startswith("I"):
+        return picture
+    return Image.fromarray((np.asarray(picture).astype(np.uint32) >> 8).clip(0, 255).astype(np.uint8), "L")

@@ -1,6 +1,7 @@
 """The sitting file: JSON, "format": "deep-amber-sitting": looks of one date, each a set."""
 
 import json
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 from annotated_types import MaxLen, MinLen
@@ -10,11 +11,13 @@ from ..core.model import Set
 from ..core.problem import NotAccepted, Problem
 from ..core.rules.validation import problems_of
 from ..core.sitting.order import MOST
+from ..core.sitting.sitting import Sitting
 from .errors import problems_in
 from .own_json import read_own_json
 from .sitter_file import known_sitters
 
 VERSION = 1
+MOST_IN_FILE = MOST * 12  # with variants; an order is found for up to MOST
 Name = Annotated[str, MinLen(1), MaxLen(80)]
 _STRICT = ConfigDict(defer_build=True, extra="forbid", allow_inf_nan=False, frozen=True, use_attribute_docstrings=True)
 
@@ -46,7 +49,7 @@ class SittingFile(BaseModel):
     sitter: Annotated[str, MaxLen(80)] = ""
     date: Annotated[str, MaxLen(10)] = ""
     """As in 2026-11-26."""
-    looks: Annotated[tuple[LookIn, ...], MinLen(1), MaxLen(MOST)]
+    looks: Annotated[tuple[LookIn, ...], MinLen(1), MaxLen(MOST_IN_FILE)]
 
 
 def read_sitting_file(raw: bytes) -> SittingFile:
@@ -60,6 +63,21 @@ def read_sitting_file(raw: bytes) -> SittingFile:
     if problems:
         raise NotAccepted(problems)
     return file
+
+
+def write_sitting_file(sitting: Sitting, sets: Mapping[str, Set]) -> bytes:
+    """A kept sitting with its sets whole, by their ids; reading it gives the same looks. Variants are looks after theirs."""
+    looks: list[LookIn] = []
+    for k in sitting.looks:
+        looks.append(LookIn(name=k.name, set=sets[k.set_id], first=k.first, last=k.last, after=k.after, note=k.note))
+        looks += [
+            LookIn(name=f"{k.name}, variant {n}"[:80], set=sets[v], first=k.first, last=k.last, after=(k.name,))
+            for n, v in enumerate(k.variants, 1)
+        ]
+    file = SittingFile(
+        format="deep-amber-sitting", version=1, name=sitting.name, sitter=sitting.sitter, date=sitting.date, looks=tuple(looks)
+    )  # fmt: skip
+    return (file.model_dump_json(indent=2) + "\n").encode()
 
 
 def _problems(file: SittingFile) -> list[Problem]:

@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from sqlalchemy import Boolean, DateTime, ForeignKey, Integer, String, Text
+from sqlalchemy import Boolean, DateTime, ForeignKey, Index, Integer, String, Text
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -67,17 +67,84 @@ class DeviceRow(Base):
     on: Mapped[bool] = mapped_column(Boolean, default=True)
 
 
-class FrameRow(Base):
-    """A frame that a camera took of a set. Its files are beside the database, named by its id."""
+class SittingRow(Base):
+    """Several looks on one date. `document` is what is planned; `version` counts its saves."""
 
-    __tablename__ = "frames"
+    __tablename__ = "sittings"
 
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
-    set_id: Mapped[str] = mapped_column(ForeignKey("sets.id", ondelete="CASCADE"), index=True)
     name: Mapped[str] = mapped_column(String(80))
-    """On the camera's card."""
-    told: Mapped[str] = mapped_column(Text)
-    """JSON: what the camera told of it, and what was found in it."""
-    raw: Mapped[bool] = mapped_column(Boolean, default=False)
-    """Whether there is a raw file too."""
-    taken_at: Mapped[datetime] = mapped_column(DateTime, index=True)
+    date: Mapped[str] = mapped_column(String(10))
+    document: Mapped[str] = mapped_column(Text)
+    version: Mapped[int] = mapped_column(Integer, default=1)
+    look: Mapped[int] = mapped_column(Integer, default=0)
+    """How far it has come, in the order of the plan: the look that is worked on."""
+    done: Mapped[int] = mapped_column(Integer, default=0)
+    """Changes to that look that are done."""
+    changed_at: Mapped[datetime] = mapped_column(DateTime)
+    deleted_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+
+
+class PoseRow(Base):
+    """A pose that was kept by name."""
+
+    __tablename__ = "poses"
+
+    name: Mapped[str] = mapped_column(String(60), primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+
+
+class StateRow(Base):
+    """A set as it was when something of the log was made, named by its content."""
+
+    __tablename__ = "states"
+
+    content: Mapped[str] = mapped_column(String(64), primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+
+
+class CalibrationRow(Base):
+    """A correction of kit and room that was taken; what was before it is in `document`."""
+
+    __tablename__ = "calibrations"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+    taken_at: Mapped[datetime] = mapped_column(DateTime)
+    undone_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+
+
+class LogRow(Base):
+    """A line of the log: a frame of the camera, a picture that was brought in, a reading, a note. Files are beside the
+    database, named by its id."""
+
+    __tablename__ = "log"
+    __table_args__ = (
+        Index("ix_log_at", "at", "id"),
+        Index("ix_log_set", "set_id", "at", "id"),
+        Index("ix_log_sitting", "sitting_id", "at", "id"),
+    )
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(10))
+    at: Mapped[datetime] = mapped_column(DateTime)
+    set_id: Mapped[str | None] = mapped_column(ForeignKey("sets.id", ondelete="CASCADE"), default=None)
+    sitting_id: Mapped[str | None] = mapped_column(ForeignKey("sittings.id", ondelete="SET NULL"), default=None)
+    look: Mapped[str] = mapped_column(String(80), default="")
+    sitter: Mapped[str] = mapped_column(String(80), default="")
+    name: Mapped[str] = mapped_column(String(120))
+    """Of the file on the camera's card, or of what was read."""
+    told: Mapped[str] = mapped_column(Text, default="{}")
+    """JSON: what is known of it."""
+    raw: Mapped[str] = mapped_column(String(8), default="")
+    """Suffix of the file as it came, beside the JPEG that is shown; empty where there is none."""
+    note: Mapped[str] = mapped_column(Text, default="")
+    stars: Mapped[int] = mapped_column(Integer, default=0)
+    kept: Mapped[bool | None] = mapped_column(Boolean, default=None)
+    changed: Mapped[str] = mapped_column(Text, default="[]")
+    """JSON: what changed in the set since the line before of the same set or sitting."""
+    state: Mapped[str | None] = mapped_column(ForeignKey("states.content"), default=None)
+    words: Mapped[str] = mapped_column(Text, default="")
+    """What is searched, in lower case."""
+    content: Mapped[str | None] = mapped_column(String(64), unique=True, default=None)
+    """Hash of a file that was brought in."""

@@ -1,5 +1,6 @@
 """Every failure answers with problems in words, never with a stack trace."""
 
+import errno
 from collections.abc import Callable
 from http import HTTPStatus
 from typing import Any
@@ -11,16 +12,20 @@ from werkzeug.exceptions import HTTPException, RequestEntityTooLarge
 from ..core.problem import NotAccepted, Problem
 from ..formats.idea_picture import PICTURE_TOO_LARGE
 from ..formats.own_json import TOO_LARGE
+from ..formats.real_picture import TOO_LARGE as REAL_TOO_LARGE
+from ..store.calibrations import NoSuchCalibration
 from ..store.faults import words_for
-from ..store.frames import NoSuchFrame
 from ..store.ideas import MOST_IDEAS, BoardFull, NoSuchIdea
 from ..store.kit import StaleKit
+from ..store.log import NoSuchEntry
 from ..store.sets import NoSuchSet, Stale, Unreadable
+from ..store.sittings import MOST_POSES, NoSuchPose, NoSuchSitting, StaleSitting, TooManyPoses
 from .answers import answer, refusal, stored_out
 from .kit import kit_out
 from .kit_schemas import StaleKitOut
 from .pictures import Busy, Superseded
 from .schemas import StaleOut, StoredOut
+from .sittings import stale
 
 
 def _said(message: str, accepted: str, status: int, field: str = "") -> Callable[[Any], Response]:
@@ -47,7 +52,8 @@ def _busy(_: Busy) -> Response:
 
 
 def _too_large(_: RequestEntityTooLarge) -> Response:
-    problem = PICTURE_TOO_LARGE if request.path.endswith("/ideas") else TOO_LARGE
+    known = {"/ideas": PICTURE_TOO_LARGE, "/pictures": REAL_TOO_LARGE}
+    problem = next((p for end, p in known.items() if request.path.endswith(end)), TOO_LARGE)
     return refusal([problem], HTTPStatus.REQUEST_ENTITY_TOO_LARGE)
 
 
@@ -57,6 +63,14 @@ def _other(error: HTTPException) -> Response:
     if methods:
         made.headers["Allow"] = ", ".join(methods)
     return made
+
+
+def _disk(error: OSError) -> Response:
+    if error.errno != errno.ENOSPC:
+        return _unexpected(error)
+    return refusal(
+        [Problem("", "The disk is full: nothing was kept.", "some room on the disk")], HTTPStatus.INSUFFICIENT_STORAGE
+    )
 
 
 def _unexpected(error: Exception) -> Response:
@@ -72,7 +86,7 @@ ANSWERS: dict[type[Exception], Callable[[Any], Response]] = {
     NotAccepted: lambda error: refusal(error.problems),
     NoSuchSet: _said("This set is not on the shelf any more.", "a set of the shelf", GONE),
     NoSuchIdea: _said("This picture is not on the board any more.", "a picture of the board", GONE),
-    NoSuchFrame: _said("There is no such frame, or its file is gone.", "a frame of the set", GONE),
+    NoSuchEntry: _said("There is no such line in the log, or its file is gone.", "a line of the log", GONE),
     BoardFull: _said("The board is full.", f"at most {MOST_IDEAS} pictures a board", 422, "picture"),
     Unreadable: _said(UNREADABLE, "a set that can be read", 422),
     Stale: _stale,
@@ -80,6 +94,12 @@ ANSWERS: dict[type[Exception], Callable[[Any], Response]] = {
     Superseded: lambda _: Response(status=HTTPStatus.NO_CONTENT),
     Busy: _busy,
     DatabaseError: _database,
+    StaleSitting: stale,
+    NoSuchSitting: _said("There is no such sitting any more.", "a sitting that is kept", GONE),
+    NoSuchPose: _said("There is no pose of that name.", "a pose that is kept", GONE),
+    TooManyPoses: _said("No more poses can be kept.", f"at most {MOST_POSES}", 422, "pose.name"),
+    NoSuchCalibration: _said("There is no such calibration to undo.", "one that was taken and not undone", GONE),
+    OSError: _disk,
     RecursionError: _said(TOO_DEEP, "a body as documented", HTTPStatus.BAD_REQUEST),
     RequestEntityTooLarge: _too_large,
     HTTPException: _other,

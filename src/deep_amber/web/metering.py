@@ -2,13 +2,12 @@
 
 from flask import Response, current_app
 
-from ..core.expose.hand_meter import HandMeter, MeterReading, held_at, meter_reading
+from ..core.expose.hand_meter import HandMeter, MeterReading, held_meter, meter_reading
 from ..core.exposure.meter import stops_apart
 from ..core.model import Point, Set
 from ..core.presenting.letters import letters_of
 from ..core.problem import NotAccepted, Problem
 from ..core.simulation.exposing import without_flash
-from ..core.simulation.key import key_index
 from ..core.simulation.spot import spots_of
 from ..core.simulation.stages import Stages
 from ..core.units import metered_aperture_text
@@ -26,34 +25,9 @@ def _refused(field: str, message: str, accepted: str) -> NotAccepted:
     return NotAccepted([Problem(field, message, accepted)])
 
 
-def _held(stages: Stages, asked: MeterIn) -> HandMeter:
-    """Where it is held and what it faces."""
-    photo_set = stages.photo_set
-    if asked.at is None and asked.place is None:
-        raise _refused("place", "the meter is held nowhere", "a place, or the name of one in `at`")
-    place, out = held_at(stages, asked.at or "face")
-    place = asked.place if asked.at is None and asked.place is not None else place
-    names = {f"lights.{k}": light.place for k, light in enumerate(photo_set.lights)}
-    key = key_index(stages)
-    towards = {
-        "lens": photo_set.camera.place,
-        "key": photo_set.lights[key].place if key is not None else photo_set.camera.place,
-        "out": Point(*map(float, place.array + out)),
-        "aim": asked.aim,
-    } | names
-    aim = towards.get(asked.toward)
-    if aim is None:
-        raise _refused(
-            "toward",
-            f"{asked.toward!r} is nothing to face",
-            "lens, key, out, aim with a place, or a light as in lights.0",
-        )
-    return HandMeter(place, aim, asked.receptor, before_face=asked.at == "face")
-
-
-def held_meter(stages: Stages, asked: MeterIn) -> tuple[HandMeter, MeterReading]:
+def read_meter(stages: Stages, asked: MeterIn) -> tuple[HandMeter, MeterReading]:
     """The meter as it is held, and what it reads there."""
-    held = _held(stages, asked)
+    held = held_meter(stages, asked.at, asked.toward, asked.receptor, asked.place, asked.aim)
     return held, meter_reading(stages, held, asked.lights)
 
 
@@ -78,7 +52,7 @@ def meter(body: MeterIn) -> Response:
     with (
         desk.beside_picture(photo_set) if body.resting else desk.aside(photo_set, body.viewer, 0, asked=True) as stages
     ):
-        held, read = held_meter(stages, body)
+        held, read = read_meter(stages, body)
     return answer(_out(photo_set, held, read))
 
 

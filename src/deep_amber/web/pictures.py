@@ -11,6 +11,8 @@ from collections.abc import Callable, Hashable, Iterator
 from contextlib import contextmanager
 from dataclasses import replace
 
+from flask import has_request_context, request
+
 from ..core.checks.finding import Finding
 from ..core.editing.adding import alone
 from ..core.model import Set
@@ -43,6 +45,14 @@ class Busy(Exception):
 
 class _GaveWay(Exception):
     """A quick picture came: the fine one begins again after it."""
+
+
+def _gone() -> Callable[[], bool]:
+    """What tells whether who asked has gone: a closed or reloaded page has its work beside the pictures ended."""
+    if not has_request_context():
+        return lambda: False
+    told: Callable[[], bool] = request.environ.get("waitress.client_disconnected", lambda: False)
+    return told
 
 
 class PictureDesk:
@@ -91,11 +101,15 @@ class PictureDesk:
     def while_newest(self, viewer: str, turn: int) -> Callable[[], None]:
         """What raises Superseded as soon as the tab has a newer turn, and lets pictures go first."""
 
+        gone = _gone()
+
         def go_on() -> None:
             self._superseded(viewer, turn)
             with self._count:
                 self._count.wait_for(lambda: not self._pictures or self._asked, PATIENCE)
             self._superseded(viewer, turn)
+            if gone():
+                raise Superseded
 
         return go_on
 
@@ -181,28 +195,46 @@ class PictureDesk:
             go_on()
             yield Stages(photo_set, sitter_of(photo_set), self._aside, oriented(DRAGGED, photo_set.camera), go_on)
 
+    def _newest_of(self, viewer: str, number: int) -> Callable[[], None]:
+        """What waits for pictures, and raises Superseded when the tab has asked for more, or has gone."""
+        with self._count:
+            self._newest_wish[viewer] = max(number, self._newest_wish.get(viewer, number))
+            self._newest_wish.move_to_end(viewer)
+            while len(self._newest_wish) > VIEWERS:
+                self._newest_wish.popitem(last=False)
+        gone = _gone()
+
+        def go_on() -> None:
+            with self._count:
+                self._count.wait_for(lambda: not self._pictures, PATIENCE)
+            if self._newest_wish.get(viewer, number) > number or gone():
+                raise Superseded
+
+        return go_on
+
     @contextmanager
     def wishing(self, photo_set: Set, viewer: str, number: int) -> Iterator[tuple[Stages, Memory]]:
         """Stages for a wish, and what its fine readings are kept in; one wish at a time, and it waits for pictures.
 
         A tab's newer wish ends its older one with Superseded.
         """
-        with self._count:
-            self._newest_wish[viewer] = max(number, self._newest_wish.get(viewer, number))
-            self._newest_wish.move_to_end(viewer)
-            while len(self._newest_wish) > VIEWERS:
-                self._newest_wish.popitem(last=False)
-
-        def go_on() -> None:
-            with self._count:
-                self._count.wait_for(lambda: not self._pictures, PATIENCE)
-            if self._newest_wish.get(viewer, number) > number:
-                raise Superseded
-
+        go_on = self._newest_of(viewer, number)
         with self._place(), self._wishing:
             go_on()
             stages = Stages(photo_set, sitter_of(photo_set), self._wishes, oriented(SOUGHT, photo_set.camera), go_on)
             yield stages, self._wishes_finely
+
+    @contextmanager
+    def planning(self, viewer: str, number: int) -> Iterator[tuple[Callable[[Set], Stages], Callable[[], None]]]:
+        """What makes stages of sets that are looked at beside each other; as a wish, and one at a time with them."""
+        go_on = self._newest_of(f"plan {viewer}", number)
+
+        def look(photo_set: Set) -> Stages:
+            return Stages(photo_set, sitter_of(photo_set), self._wishes, oriented(SOUGHT, photo_set.camera), go_on)
+
+        with self._place(), self._wishing:
+            go_on()
+            yield look, go_on
 
     @contextmanager
     def beside_picture(self, photo_set: Set) -> Iterator[Stages]:
@@ -225,6 +257,12 @@ class PictureDesk:
             yield self.while_newest(viewer, turn)
 
     def thumbnail(self, photo_set: Set) -> Simulated:
-        """A small picture for the shelf."""
+        """A small picture: for the shelf, for a plan."""
         with self._place(), self._busy:
-            return simulate(photo_set, sitter_of(photo_set), THUMBNAIL, Memory())
+            return simulate(photo_set, sitter_of(photo_set), oriented(THUMBNAIL, photo_set.camera), Memory())
+
+    def sized(self, photo_set: Set, size: Size) -> Simulated:
+        """A fine picture of a size, of a set that is on no bench."""
+        with self._place(), self._busy:
+            quality = oriented(replace(self._finely, size=size), photo_set.camera)
+            return simulate(photo_set, sitter_of(photo_set), quality, Memory())

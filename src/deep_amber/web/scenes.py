@@ -1,6 +1,6 @@
 """The answer to every change of a set: its drawing, the values of the chosen thing, warnings."""
 
-from dataclasses import asdict
+from dataclasses import asdict, replace
 
 from flask import Response, current_app
 
@@ -8,6 +8,7 @@ from ..core.brief.aims import aims_of
 from ..core.editing.choices import choices_of
 from ..core.editing.fields import Field, fields_of, has_steps
 from ..core.kit.owned import shortages
+from ..core.kit.readings import with_trims
 from ..core.model import Light, Set
 from ..core.model.things import still_there, thing_index
 from ..core.pattern.follow import followed
@@ -21,6 +22,7 @@ from ..core.rules.validation import problems_of
 from ..core.simulation.key import key_index_of
 from ..formats.sitter_file import known_sitters, sitter_of
 from ..store.kit import open_kit
+from ..store.sets import Stored, open_set
 from .answers import answer
 from .schemas import ChoiceOut, SceneIn, SceneOut, ValueOut
 
@@ -33,6 +35,14 @@ def sound(photo_set: Set) -> Set:
     if problems:
         raise NotAccepted(problems)
     return photo_set
+
+
+def on_shelf(set_id: str) -> Stored:
+    """A set of the shelf, own readings and calibrations of the kit on its lights."""
+    sessions = current_app.extensions["sessions"]
+    stored = open_set(sessions, set_id)
+    trimmed = stored.file.model_copy(update={"set": with_trims(stored.file.set, open_kit(sessions).kit)})
+    return replace(stored, file=trimmed)
 
 
 def _value(photo_set: Set, path: str, field: Field, feet: bool) -> ValueOut:

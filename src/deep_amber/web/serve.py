@@ -7,7 +7,9 @@ import threading
 from dataclasses import replace
 from pathlib import Path
 
+import segno
 import waitress
+from filelock import Timeout
 from flask_openapi3 import OpenAPI
 
 from ..core.model import Bare
@@ -22,13 +24,21 @@ from ..formats.kit_file import read_kit_file
 from ..formats.own_json import read_at_most
 from ..formats.set_file import read_set_file
 from ..formats.sitter_file import sitter_of
+from ..formats.sitting_document import checked_sitting, sitting_from
+from ..store.backup import in_use
+from ..store.faults import DataFault
 from ..store.kit import open_kit, save_kit
 from ..store.sets import Sessions, add_set, list_sets, open_set
+from ..store.sittings import add_sitting
 from .app import create_app
+from .lan import Lan, code_text
+from .lan_routes import pairing_address
 from .pictures import Busy, Superseded
 from .request_log import set_up_log
 
-KIT_NAME = "kit.json"
+HERE, EVERYWHERE = "127.0.0.1", "0.0.0.0"
+KIT_NAME, SITTING_NAME = "kit.json", "sitting.json"
+"""Of the demo folder; its sitting names sets where a kept one has their ids."""
 THREADS = 40  # more than the pictures that may wait (pictures.MOST): saves and the shelf find one
 SOCKETS, IDLE = 1000, 20  # that may be open at once; [s] after which one that asks for nothing is closed
 
@@ -82,36 +92,54 @@ def load_demo(sessions: Sessions, folder: Path) -> None:
 
     Raises BadDemo, and puts nothing there, when one of them cannot be read.
     """
-    kit, sets = None, []
+    kit, sets, sittings = None, [], []
     for file in sorted(folder.glob("*.json"), reverse=True):
         try:
             with file.open("rb") as opened:
                 raw = read_at_most(opened)
             if file.name == KIT_NAME:
                 kit = read_kit_file(raw)
+            elif file.name == SITTING_NAME:
+                sittings.append(checked_sitting(sitting_from(raw.decode())))
             else:
                 sets.append(read_set_file(raw))
         except NotAccepted as refused:
             raise BadDemo(f"{file}: {refused.problems[0]}") from None
+        except ValueError as error:  # of the sitting, which has no reader of its own
+            raise BadDemo(f"{file}: {str(error)[:200]}") from None
         except OSError as error:
             raise BadDemo(f"{file}: {error.strerror}") from None
     if kit and open_kit(sessions).version == 0:
         save_kit(sessions, 0, kit)
-    for made in sets:
-        add_set(sessions, made)
+    ids = {made.name: add_set(sessions, made).id for made in sets}
+    for sitting in sittings:
+        looks = tuple(replace(k, set_id=ids[k.set_id]) for k in sitting.looks if k.set_id in ids)
+        add_sitting(sessions, replace(sitting, looks=looks))
 
 
 def serve(
-    data_folder: Path, host: str, port: int, demo: Path | None, settled: Quality = SETTLED, stand_ins: bool = False
+    data_folder: Path,
+    host: str,
+    port: int,
+    demo: Path | None,
+    settled: Quality = SETTLED,
+    stand_ins: bool = False,
+    lan: bool = False,
 ) -> None:
-    """Serves until interrupted.
+    """Serves until interrupted; raises DataFault where another server uses the data folder.
 
     demo : a folder of set files, imported when the shelf is empty; settled : of pictures at rest; stand_ins : a camera, a
-    trigger with flashes and a hand meter are started beside it
+    trigger with flashes and a hand meter are started beside it; lan : other devices of the home network may pair
     """
     _lean_memory()
     set_up_log()
-    app = create_app(data_folder, frozenset({host}), settled)
+    host = EVERYWHERE if lan and host == HERE else host
+    app = create_app(data_folder, frozenset({host}), settled, lan=Lan() if lan else None)
+    held = in_use(data_folder)
+    try:
+        held.acquire(timeout=0)
+    except Timeout:
+        raise DataFault(f"{data_folder} is in use by another server: choose another --data") from None
     sessions = app.extensions["sessions"]
     if demo and not list_sets(sessions):
         load_demo(sessions, demo)
@@ -123,15 +151,27 @@ def serve(
         connection_limit=SOCKETS,
         channel_timeout=IDLE,
         cleanup_interval=IDLE // 4,
+        channel_request_lookahead=1,  # so that it is seen when who asked has gone (pictures._gone)
     )
     if stand_ins:
         beside = StandIns(f"{settled.size.width}x{settled.size.height}")
         beside.start()
         app.extensions["stand_ins"] = beside
     threading.Thread(target=_warm_last_set, args=(app,), daemon=True).start()
-    name = f"[{host}]" if ":" in host and family_is_six(host) else host
+    shown = HERE if lan else host
+    name = f"[{shown}]" if ":" in shown and family_is_six(shown) else shown
+    app.extensions["port"] = server.effective_port
     print(f"Deep Amber is at http://{name}:{server.effective_port}/", flush=True)
+    if lan:
+        _show_code(app, server.effective_port)
     server.run()
+
+
+def _show_code(app: OpenAPI, port: int) -> None:
+    """The pairing code as text and as a square, for a server without a screen of its own."""
+    code = app.extensions["lan"].present_code()
+    print(f"Other devices: {pairing_address(port)} with the code {code_text(code)}, within ten minutes", flush=True)
+    segno.make(pairing_address(port, code), error="m").terminal(compact=True)
 
 
 def family_is_six(host: str) -> bool:

@@ -1,22 +1,20 @@
 """The shelf: list, open, save, copy, rename, delete, restore, import and export of sets."""
 
 from collections import OrderedDict
-from dataclasses import replace
 from datetime import UTC
 
 from flask import Response, current_app, request
 
-from ..core.kit.readings import with_trims
 from ..core.model import Set
 from ..core.problem import NotAccepted
 from ..formats.picture_file import jpeg_bytes
 from ..formats.set_file import check, problems_in_name, read_set_file, write_set_file
 from ..store import sets as store
 from ..store.ideas import copy_ideas
-from ..store.kit import open_kit
 from .answers import answer, stored_out
 from .described import file_of
 from .routes import Routes
+from .scenes import on_shelf
 from .schemas import EntryOut, NameIn, SaveIn, SetPath, ShelfOut, StaleOut, StoredOut
 
 shelf = Routes("shelf", "/api/sets", ("404", "413", "422"))
@@ -50,9 +48,7 @@ def import_set() -> Response:
 @shelf.get("/<string:set_id>", responses={"200": StoredOut})
 def open_set(path: SetPath) -> Response:
     """One set with its content; own readings of the kit apply to its lights from now on."""
-    stored = store.open_set(_sessions(), path.set_id)
-    trimmed = stored.file.model_copy(update={"set": with_trims(stored.file.set, open_kit(_sessions()).kit)})
-    return _stored(replace(stored, file=trimmed))
+    return _stored(on_shelf(path.set_id))
 
 
 @shelf.put("/<string:set_id>", responses={"200": StoredOut, "409": StaleOut})

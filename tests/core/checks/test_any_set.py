@@ -34,7 +34,7 @@ LOOKS = st.sampled_from(
 
 
 class AnySet(unittest.TestCase):
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=5, deadline=None)
     @given(
         st.booleans(),
         PLACES,

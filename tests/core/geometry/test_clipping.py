@@ -10,13 +10,14 @@ from deep_amber.core.geometry.clipping import clipped, view_sides
 
 WIDE, HIGH = 0.4, 0.6
 SIDES = view_sides(*np.eye(3), WIDE, HIGH)
+AT_LENS = 1e-9  # [m] within which a place has no direction to the lens
 off = st.floats(-3, 3)
 
 
 def seen(places: np.ndarray) -> np.ndarray:
     """(n,) bool: the place lies in the view along z."""
     x, y, z = places.T
-    return (z > 0) & (np.abs(x) < WIDE * z) & (np.abs(y) < HIGH * z)
+    return (z > AT_LENS) & (np.abs(x) < WIDE * z) & (np.abs(y) < HIGH * z)
 
 
 class Clipping(unittest.TestCase):

@@ -15,6 +15,7 @@ from deep_amber.core.geometry.projected import projected
 from deep_amber.core.model import Backdrop, Lamp, Panel, Point, Strobe, Surface
 from deep_amber.core.presenting.exposing import (
     FORGOTTEN_TEXTS,
+    against_computed,
     bound_text,
     correction_text,
     order_texts,
@@ -24,7 +25,7 @@ from deep_amber.core.presenting.exposing import (
 from deep_amber.core.presenting.sitting import change_text
 from deep_amber.core.presenting.sitting import correction_text as judged_text
 from deep_amber.core.simulation.spot import spots_of
-from deep_amber.core.sitting.changes import changes_between
+from deep_amber.core.sitting.changes import changes_between, set_up
 from tests.core.expose.seen import stages_of
 from tests.sets import demo_file, mesh_of, plain_set, rich_set, with_light
 
@@ -71,6 +72,17 @@ class Exposing(unittest.TestCase):
         self.assertEqual(set(FORGOTTEN), set(FORGOTTEN_TEXTS))
 
 
+class Read(unittest.TestCase):
+    def test_a_tenth_is_the_hand_and_more_is_said_with_its_way(self):
+        for off, words in (
+            (0.0, "as computed"),
+            (-0.15, "as computed"),
+            (0.4, "0.4 stops more than computed"),
+            (-1.0, "1 stop less than computed"),
+        ):
+            self.assertEqual(against_computed(off), words)
+
+
 class Sitting(unittest.TestCase):
     def said(self, before, after) -> str:
         return "; ".join(change_text(k.act) for k in changes_between(before, after))
@@ -98,16 +110,32 @@ class Sitting(unittest.TestCase):
             (replace(s, sitter=replace(s.sitter, head_turn=25.0)), r"Turn the head as the look has it"),
             (replace(s, sitter=replace(s.sitter, posture="standing", seat_height=0.0)), r"The sitter is standing"),
             (replace(s, sitter=replace(s.sitter, cloth=Surface(0.04))), r"Change clothes"),
+            (replace(s, sitter=replace(s.sitter, seat_height=0.6)), r"Seat at 60 cm"),
+            (replace(s, sitter=replace(s.sitter, who="anton")), r"Another sitter: Anton"),
             (replace(s, backdrop=Backdrop(**(vars(s.backdrop) | {"surface": Surface(0.04)}))), r"Change the backdrop"),
             (replace(s, backdrop=replace(s.backdrop, z=s.backdrop.z + 0.3)), r"Move the backdrop 30 cm"),
         ):
             self.assertRegex(self.said(s, after), words)
         self.assertRegex(self.said(s, rich), "Set up the rim")
-        self.assertRegex(self.said(s, rich), "Put the V-flat in, black")
+        self.assertRegex(
+            self.said(s, rich),
+            "Put in the V-flat: 101 cm camera-left from the sitter, 100 cm high, black to the sitter",
+        )
         self.assertRegex(self.said(rich, s), "Take the rim away")
         self.assertRegex(self.said(rich, s), "Take the board out")
         turned = replace(rich, panels=(replace(rich.panels[0], surface="silver"), *rich.panels[1:]))
         self.assertRegex(self.said(rich, turned), "Turn the board to silver")
+
+    def test_a_room_is_set_up_in_words_with_distances_and_which_way(self):
+        for feet, unit in ((False, r"\d+ cm"), (True, r"\d+ (ft|in)")):
+            said = "; ".join(change_text(k.act, feet) for k in set_up(rich_set()))
+            for words in (
+                rf"Hang the backdrop, paper, {unit}.* behind the sitter's mark",
+                rf"Camera {unit}.* from the mark, {unit}.* high, 100 mm",
+                rf"Set up the key with the softbox, 90 x 120 cm: {unit}.* camera-left and toward the camera from the sitter, {unit}.* high, at 1/",
+                rf"Put in the lap reflector: {unit}.* toward the camera from the sitter",
+            ):
+                self.assertRegex(said, words)
 
     def test_lengths_come_in_feet_when_asked(self):
         act = Act("sitting.carry", {"by_m": 1.0}, {"thing": "key", "toward": "camera-left"})

@@ -19,6 +19,12 @@ def length(costs: np.ndarray, order) -> float:
     return float(sum(costs[a, b] for a, b in itertools.pairwise(order)))
 
 
+def cheapest(costs: np.ndarray) -> float:
+    """Of all orders there are, each looked at."""
+    orders = np.array(list(itertools.permutations(range(len(costs)))))
+    return float(costs[orders[:, :-1], orders[:, 1:]].sum(1).min())
+
+
 class Changes(unittest.TestCase):
     def codes(self, a, b):
         return [k.act.code.removeprefix("sitting.") for k in changes_between(a, b)]
@@ -48,13 +54,13 @@ class Changes(unittest.TestCase):
 
 class Order(unittest.TestCase):
     @settings(max_examples=25, deadline=None)
-    @given(st.integers(1, 6), st.randoms(use_true_random=False))
+    @given(st.sampled_from([1, 2, 3, 4, 5, 6, 7, 8]), st.randoms(use_true_random=False))
     def test_none_of_all_orders_is_cheaper(self, n, draw):
         costs = np.array([[0.0 if a == b else draw.uniform(0.1, 9.0) for b in range(n)] for a in range(n)])
         made = best_order(costs)
         self.assertEqual(sorted(made.order), list(range(n)))
         self.assertAlmostEqual(made.minutes, length(costs, made.order))
-        self.assertAlmostEqual(made.minutes, min(length(costs, k) for k in itertools.permutations(range(n))))
+        self.assertAlmostEqual(made.minutes, cheapest(costs))
         self.assertAlmostEqual(made.as_given, length(costs, range(n)))
 
     @settings(max_examples=25, deadline=None)

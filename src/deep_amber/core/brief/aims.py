@@ -18,6 +18,14 @@ TOLERANCE = 1 / 3  # stops either side of an aim: one click of the camera
 KEY_OFFSET = {"high": 2 / 3, "middle": 0.0, "low": -2 / 3}
 """Stops by which the lit cheek is taken over or under its own tone (assumption)."""
 BACKDROP_SURFACES = ("backdrop_left", "backdrop_middle", "backdrop_right")
+EDGE_OVER, EDGE_HIGH = (
+    1.0,
+    3.0,
+)  # stops over the backdrop between which an edge of light parts a head from it (assumption)
+LIGHT_GROUND = (
+    0.5  # stops from mid grey from which a head stands dark against its backdrop, and no edge is asked for (assumption)
+)
+EDGES = {"camera-left": ("hair_left",), "camera-right": ("hair_right",), "both": ("hair_left", "hair_right")}
 
 
 @dataclass(frozen=True)
@@ -59,10 +67,14 @@ def aims_of(look: Look | None, mesh: SitterMesh) -> list[Aim]:
         modelled = [_aim(name, under) for name in ("under_nose", "under_chin") if under is not None]
     else:
         modelled = [_aim("shadow_cheek", lit - math.log2(look.ratio))]
+    tone = look.backdrop_tone
+    ground = BACKDROP_SURFACES if look.ground == "even" else ("backdrop_middle",)
+    edges = EDGES.get(look.rim, ()) if tone < LIGHT_GROUND else ()
     return [
         _aim("lit_cheek", lit),
         *modelled,
-        *(_aim(name, look.backdrop_tone) for name in BACKDROP_SURFACES),
+        *(_aim(name, tone) for name in ground),
+        *(Aim(name, tone + EDGE_OVER, tone + EDGE_HIGH) for name in edges),
     ]
 
 

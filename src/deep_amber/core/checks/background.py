@@ -18,10 +18,10 @@ from ..simulation.veil import veil_of
 from ..sitter.mesh import SitterMesh
 from ..srgb import code_value
 from ..wish.target import Target
+from .brief import WHITE_WANTED
 from .by_wish import by_knobs
 from .finding import Finding, GoOn, sketch_for, stages_for
 
-WHITE_WANTED = 2.0  # stops from mid grey of a wanted backdrop from which white is meant (assumption)
 NEARLY_WHITE = 0.7  # stops under clipping from which a ground is all but white (assumption)
 WRAPS = 1.0  # stops over clipping from which its light wraps round hair and cheeks (assumption)
 BLACK_WANTED, DARK = -3.5, -3.0  # stops from mid grey of a wanted, and of a dark ground (assumptions)
@@ -75,7 +75,8 @@ def _tone(stages: Stages, ground: Ground) -> Iterator[Finding]:
     if look is None:
         yield Finding("background.tone", "note", figures)
         return
-    off = mean - look.backdrop_tone
+    even = look.ground == "even"
+    off = (mean if even else readings_of(stages).surfaces["backdrop_middle"].stops) - look.backdrop_tone
     figures |= {"aimed_stops": look.backdrop_tone}
     if abs(off) <= TOLERANCE:
         yield Finding("background.tone", "note", figures)

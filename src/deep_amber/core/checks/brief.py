@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from ..answer import mend
 from ..brief.aims import BACKDROP_SURFACES, TOLERANCE, Aim, aims_of
+from ..brief.ground_kind import ground_spread
 from ..brief.ratio import asks_for_the_middle, telling_ratio
 from ..exposure.response import CLIP_STOPS, stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
@@ -28,6 +29,7 @@ from .finding import Finding, GoOn, stages_for
 DARK_FACES = ("silhouette", "rim")
 """Wanted patterns that leave the face dark."""
 WRAPS = 1.0  # stops over clipping from which a ground eats into hair and edges (assumption)
+WHITE_WANTED = 2.0  # stops from mid grey of a wanted backdrop from which white is meant (assumption)
 MELTS = 0.5  # stops between two tones under which they run together (assumption)
 WIDEST, SMALLEST = 1.8, 22.0  # apertures that usual lenses have, where none of the kit is chosen (assumption)
 WARDROBE_OFF = 1.2  # stops between the wanted wardrobe and the cloth (assumption)
@@ -95,11 +97,16 @@ def _aims(
         yield from _exposure(photo_set, aims["lit_cheek"], read)
         if not _dark_face(reading):
             yield _ratio(look, read, reading)
-    tones = [read.surfaces[name].stops for name in BACKDROP_SURFACES]
-    mean = sum(tones) / len(tones)
+    stops = {name: read.surfaces[name].stops for name in BACKDROP_SURFACES}
+    mean = sum(stops.values()) / len(stops) if look.ground == "even" else stops["backdrop_middle"]
     away = mean - look.backdrop_tone
     figures = {"backdrop_stops": mean, "aimed_stops": look.backdrop_tone}
-    yield Finding("brief.backdrop", "warn" if abs(away) > TOLERANCE else "note", figures)
+    over = WRAPS if look.backdrop_tone >= WHITE_WANTED else TOLERANCE  # white may clip; from a stop its light wraps
+    yield Finding("brief.backdrop", "warn" if not -TOLERANCE <= away <= over else "note", figures)
+    if look.ground != "even":
+        missing = float(ground_spread(look.ground, stops, read.surfaces["lit_cheek"].side == "camera-left"))
+        spread = {"missing_stops": missing, "left_over_right_stops": stops["backdrop_left"] - stops["backdrop_right"]}
+        yield Finding("brief.spread", "warn" if missing > TOLERANCE else "note", spread, {"wanted": look.ground})
 
 
 def _dark_face(reading: PatternReading | None) -> bool:

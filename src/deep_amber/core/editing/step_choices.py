@@ -27,6 +27,9 @@ LABELS = {
     "wardrobe": "wardrobe",
     "framing": "framing",
     "backdrop_shadow": "shadow on backdrop",
+    "ground": "backdrop is",
+    "rim": "edge of light",
+    "key_side": "key from",
     "wall": "in",
     "opens": "opens",
 }

@@ -11,7 +11,9 @@ from ..exposure.meter import C_DOME, C_FLAT, metered_aperture
 from ..geometry.vectors import unit
 from ..model.light import Light
 from ..model.point import Point
+from ..problem import NotAccepted, Problem
 from ..simulation.exposing import exposed, lights_on
+from ..simulation.key import key_index
 from ..simulation.layers import sensor_layer
 from ..simulation.readings import surfaces_read
 from ..simulation.sensors import Sensors
@@ -94,6 +96,48 @@ def held_at(stages: Stages, name: str) -> tuple[Point, np.ndarray]:
     mine = sensors.group == sensors.names.index(name)
     out = unit(sensors.axes[mine].astype(float).mean(0))
     return _point(sensors.points[mine].astype(float).mean(0) + out * BEFORE_SKIN), out
+
+
+def held_meter(
+    stages: Stages,
+    at: str | None,
+    toward: str,
+    receptor: Receptor,
+    place: Point | None = None,
+    aim: Point | None = None,
+) -> HandMeter:
+    """The meter as it is held and turned.
+
+    Parameters
+    ----------
+    at : where by name (PLACES); None for `place` [m]
+    toward : "lens", "key", "out" (straight off what it is held at), a light as in "lights.0", or "aim" with a place
+
+    Raises NotAccepted, naming the field, for a place or a direction that is none.
+    """
+    photo_set = stages.photo_set
+    if at is None and place is None:
+        raise _refused("place", "the meter is held nowhere", "a place, or the name of one in `at`")
+    if at is not None and at not in PLACES:
+        raise _refused("at", f"{at!r} is no place for the meter", " or ".join(PLACES))
+    named, out = held_at(stages, at or "face")
+    held = named if at is not None or place is None else place
+    key = key_index(stages)
+    towards = {
+        "lens": photo_set.camera.place,
+        "key": photo_set.lights[key].place if key is not None else photo_set.camera.place,
+        "out": Point(*map(float, held.array + out)),
+        "aim": aim,
+    } | {f"lights.{k}": light.place for k, light in enumerate(photo_set.lights)}
+    faces = towards.get(toward)
+    if faces is None:
+        accepted = "lens, key, out, aim with a place, or a light as in lights.0"
+        raise _refused("toward", f"{toward!r} is nothing to face", accepted)
+    return HandMeter(held, faces, receptor, before_face=at == "face")
+
+
+def _refused(field: str, message: str, accepted: str) -> NotAccepted:
+    return NotAccepted([Problem(field, message, accepted)])
 
 
 def _point(at: np.ndarray) -> Point:

@@ -5,6 +5,7 @@ step of sin(angle / 2) from 0 to 1. Intensities include the cosine of a flat fro
 """
 
 import math
+from functools import lru_cache
 
 import numpy as np
 
@@ -28,6 +29,7 @@ def bell(beam_angle: float) -> np.ndarray:
     return np.where(np.less(ANGLES, math.pi / 2), 2.0 ** -((ANGLES / half) ** 2), 0.0)[None]
 
 
+@lru_cache(maxsize=64)
 def zoom_beam(zoom: float, upright: bool) -> np.ndarray:
     """The beam of a zoom head: at half along the edges of the 36 x 24 mm frame that the zoom position covers."""
     sin, cos = np.sin(ANGLES)[None], np.maximum(np.cos(ANGLES)[None], 1e-6)

@@ -42,11 +42,23 @@ class OwnReading:
 
 
 @dataclass(frozen=True)
+class OwnTrim:
+    """What a calibration found of a source with a modifier."""
+
+    modifier: Annotated[str, MaxLen(60)]
+    """Name of the modifier in the kit; empty for the bare source."""
+    trim: Annotated[float, Interval(ge=-4.0, le=4.0)]
+    """Stops over the table."""
+
+
+@dataclass(frozen=True)
 class SourceItem:
     name: Name
     source: Source
     quantity: Quantity = 1
     readings: Annotated[tuple[OwnReading, ...], MaxLen(50)] = ()
+    trims: Annotated[tuple[OwnTrim, ...], MaxLen(50)] = ()
+    """From calibrations; they go before own readings."""
 
 
 @dataclass(frozen=True)

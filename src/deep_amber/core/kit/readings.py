@@ -13,7 +13,7 @@ from ..model.set import Set
 from ..transport.direct import unshadowed
 from ..transport.weights import DOME, FLAT
 from .emission import emissions
-from .owned import Kit, OwnReading, SourceItem
+from .owned import Kit, OwnReading, OwnTrim, SourceItem
 
 
 @dataclass(frozen=True)
@@ -58,8 +58,12 @@ def trims(kit: Kit, item: SourceItem) -> list[Trim]:
 
 
 def trim_of(kit: Kit, source: str, modifier: str) -> float:
-    """The trim of a source with a modifier [stops]: the mean of its readings with that modifier, else of all its own."""
+    """The trim of a source with a modifier [stops]: a calibration's, else the mean of its readings with that modifier, else of
+    all its own."""
     item = next((k for k in kit.sources if k.name == source), None)
+    calibrated = [k.trim for k in item.trims if k.modifier == modifier] if item else []
+    if calibrated:
+        return calibrated[0]
     found = trims(kit, item) if item else []
     same = [t.trim for t in found if t.reading.modifier == modifier] or [t.trim for t in found]
     return round(float(np.clip(np.mean(same), -4, 4)), 2) if same else 0.0
@@ -67,8 +71,19 @@ def trim_of(kit: Kit, source: str, modifier: str) -> float:
 
 def with_trims(photo_set: Set, kit: Kit) -> Set:
     """The set with the kit's present trims on the lights that come from it and have readings."""
-    known = {item.name for item in kit.sources if item.readings}
+    known = {item.name for item in kit.sources if item.readings or item.trims}
     lights = tuple(
         replace(k, trim=trim_of(kit, k.item, k.modifier_item)) if k.item in known else k for k in photo_set.lights
     )
     return replace(photo_set, lights=lights)
+
+
+def with_calibrated(kit: Kit, source: str, modifier: str, trim: float | None) -> Kit:
+    """The kit with the trim that a calibration found of a source with a modifier; None takes it out."""
+
+    def changed(item: SourceItem) -> SourceItem:
+        others = tuple(k for k in item.trims if k.modifier != modifier)
+        mine = () if trim is None else (OwnTrim(modifier, round(float(np.clip(trim, -4, 4)), 2)),)
+        return replace(item, trims=(*others, *mine))
+
+    return replace(kit, sources=tuple(changed(k) if k.name == source else k for k in kit.sources))

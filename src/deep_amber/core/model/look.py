@@ -10,6 +10,9 @@ from .patterns import WantedPattern
 Purpose = Literal["headshot", "website", "creative self-portrait", "beauty", "family"]
 FramingName = Literal["tight head", "head and shoulders", "half", "three-quarter"]
 WardrobeTone = Literal["white", "light", "middle", "dark", "black"]
+GroundKind = Literal["even", "gradient", "spot", "checkered"]
+RimWanted = Literal["open", "none", "camera-left", "camera-right", "both"]
+KeySide = Literal["open", "camera-left", "camera-right"]
 
 
 WANTED_FROM_THE_MIDDLE = ("butterfly", "clamshell", "on-axis")
@@ -39,6 +42,13 @@ class Look:
     front_ratio: Annotated[float, Interval(ge=1.0, le=64.0)] | None = None
     """Wanted light on the front of the face to that under nose and chin, to one, for a pattern lit from the middle
     (butterfly, clamshell, on-axis); None leaves it open."""
+    ground: GroundKind = "even"
+    """How the backdrop's tone is spread: alike everywhere; from one side to the other; lighter behind the head; light
+    behind the dark cheek and dark behind the lit one."""
+    rim: RimWanted = "open"
+    """Whether an edge of light parts the head from the backdrop, and on which side of the picture."""
+    key_side: KeySide = "open"
+    """Of the picture that the key comes from."""
 
 
 PRESETS: dict[str, Look] = {

@@ -25,6 +25,16 @@ def bound_text(k: LightSetting, light: Light) -> str:
     return f"{stops(k.short)} too weak at the most {why}, {at}"
 
 
+AS_COMPUTED = 0.15  # stops that a meter read by hand may be off (assumption: it shows tenths, a hand holds it about so)
+
+
+def against_computed(off: float) -> str:
+    """A meter's reading against the computed one; off : stops by which it reads more."""
+    if abs(off) <= AS_COMPUTED:
+        return "as computed"
+    return f"{stops(off)} {'more' if off > 0 else 'less'} than computed"
+
+
 CORRECTIONS = {
     "behind": "edge lit by the {light}, over its meter reading",
     "silhouette": "front of the {light} in the picture, over the face",

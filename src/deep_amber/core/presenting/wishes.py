@@ -95,6 +95,10 @@ ACTS: dict[str, ActWords] = {
         if a.named["surface"] != "floor"
         else f"lay {a.named['cover']} on the floor"
     ),
+    "plan.rebuild": lambda a, _: f"build it anew as “{a.named['title']}”, {a.figures['minutes']:.0f} min",
+    "plan.flag": lambda a, say: (
+        f"hold the {a.named['panel']} between the {a.named['light']} and the lens, {say.length(a.figures['away_m'])} before the light"
+    ),
     "possible.own": lambda a, _: f"with a {a.named['thing']}, which is not in the kit",
     "possible.ground": lambda a, _: f"with {a.named['ground']} as the backdrop",
     "possible.black_room": lambda a, _: "with black cloth on every wall, floor and ceiling",

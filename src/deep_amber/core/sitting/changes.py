@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -98,9 +98,41 @@ def _lights(before: Set, after: Set) -> Iterator[Change]:
     for name in old.keys() - new.keys():
         yield _change("light out", "light_out", thing=name)
     for name in new.keys() - old.keys():
-        yield _change("light in", "light_in", thing=name)
+        yield _light_in(after, new[name])
     for name in old.keys() & new.keys():
         yield from _light(old[name], new[name])
+
+
+def _from_sitter(photo_set: Set, place: Point) -> tuple[dict[str, float], str]:
+    """Level distance from the sitter's middle and height [m], and which way from them."""
+    level, _, toward = _way(Point(photo_set.sitter.x, place.y, photo_set.sitter.z), place)
+    return {"off_m": level, "height_m": place.y}, toward
+
+
+def _light_in(photo_set: Set, light: Light) -> Change:
+    figures, toward = _from_sitter(photo_set, light.place)
+    energy = float(getattr(light.source, "energy", 0.0))
+    figures |= {"to_stops": light.output, "energy_ws": energy}
+    what = "" if light.modifier.kind == "bare" else light.modifier_item or light.modifier.summary
+    return _change(
+        "light in", "light_in" if light.on else "light_in_off", figures, thing=light.name, toward=toward,
+        scale=light.source.scale, modifier=what,
+    )  # fmt: skip
+
+
+def set_up(photo_set: Set) -> tuple[Change, ...]:
+    """What hands do in an empty room: the backdrop, the camera, then all that gives light."""
+    backdrop, camera = photo_set.backdrop, photo_set.camera
+    made = []
+    if backdrop.kind != "wall":
+        gap = photo_set.sitter.z - backdrop.z
+        made.append(_change("backdrop", "backdrop_in", {"gap_m": gap}, backdrop=backdrop.kind))
+    figures, _ = _from_sitter(photo_set, camera.place)
+    made.append(_change("camera moved", "camera_in", figures | {"to_mm": camera.focal_length}))
+    settings = ("aperture", "time", "sensitivity", "white_balance", "filter")
+    made.append(_change("knob", "camera", {k: getattr(camera, k) for k in settings}))
+    gear = [*_lights(replace(photo_set, lights=()), photo_set), *_panels(replace(photo_set, panels=()), photo_set)]
+    return (*made, *gear)
 
 
 def _light(old: Light, new: Light) -> Iterator[Change]:
@@ -134,7 +166,8 @@ def _panels(before: Set, after: Set) -> Iterator[Change]:
     for name in old.keys() - new.keys():
         yield _change("panel out", "panel_out", thing=name)
     for name in new.keys() - old.keys():
-        yield _change("panel in", "panel_in", thing=name, surface=new[name].surface)
+        figures, toward = _from_sitter(after, new[name].place)
+        yield _change("panel in", "panel_in", figures, thing=name, surface=new[name].surface, toward=toward)
     for name in old.keys() & new.keys():
         yield from _carried(old[name].place, new[name].place, name)
         if _turned(old[name], new[name]) > 5:
@@ -146,18 +179,22 @@ def _panels(before: Set, after: Set) -> Iterator[Change]:
 def _backdrop(before: Set, after: Set) -> Iterator[Change]:
     a, b = before.backdrop, after.backdrop
     if (a.kind, a.surface) != (b.kind, b.surface):
-        yield _change("backdrop", "backdrop", backdrop=b.kind)
+        yield _change("backdrop", "backdrop", {"reflectance": b.surface.reflectance}, backdrop=b.kind)
     elif b.kind != "wall" and math.hypot(a.x - b.x, a.z - b.z) > SAME:
         yield _change("backdrop moved", "backdrop_moved", {"by_m": math.hypot(a.x - b.x, a.z - b.z)})
 
 
 def _sitter(before: Set, after: Set) -> Iterator[Change]:
     a, b = before.sitter, after.sitter
-    if a.cloth != b.cloth:
+    if a.cloth != b.cloth and a.who == b.who:
         yield _change("clothes", "clothes")
-    if a.posture != b.posture or abs(a.seat_height - b.seat_height) > SAME:
+    if a.who != b.who:
+        yield _change("clothes", "who", who=b.who)
+    if a.posture != b.posture:
         yield _change("posture", "posture", posture=b.posture)
-    yield from _carried(Point(a.x, 0, a.z), Point(b.x, 0, b.z), "sitter")
+    elif abs(a.seat_height - b.seat_height) > SAME:
+        yield _change("posture", "seat", {"to_m": b.seat_height})
+    yield from _carried(Point(a.x, 0, a.z), Point(b.x, 0, b.z), "seat" if b.posture == "seated" else "sitter's mark")
     turns = {"head_turn", "head_nod", "head_tilt", "body_turn"}
     if any(abs(getattr(a, k) - getattr(b, k)) > 2 for k in turns):
         yield _change("pose", "pose")
@@ -167,6 +204,10 @@ def _camera(before: Set, after: Set) -> Iterator[Change]:
     a, b = before.camera, after.camera
     if float(np.linalg.norm(a.place.array - b.place.array)) > SAME:
         level, up, toward = _way(a.place, b.place)
+        # Toward the camera is no way for the camera itself.
+        toward = toward.replace("toward the camera", "away from the sitter").replace(
+            "toward the backdrop", "toward the sitter"
+        )
         yield _change("camera moved", "carry", {"by_m": math.hypot(level, up)}, thing="camera", toward=toward)
     if abs(a.focal_length - b.focal_length) > 0.5:
         yield _change("at light", "lens", {"to_mm": b.focal_length})

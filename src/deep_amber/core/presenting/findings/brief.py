@@ -72,6 +72,20 @@ def _cloth(f: Finding, _: Say) -> str:
     return f"The cloth is {stops(off)} {tone} than the {f.named['wardrobe']} wardrobe of the brief."
 
 
+SPREADS = {
+    "gradient": ("falls off from one side to the other", "to fall off from one side to the other"),
+    "spot": ("is lighter behind the head", "to be lighter behind the head"),
+    "checkered": ("is light behind the dark cheek and dark behind the lit one", "to be light behind the dark cheek"),
+}
+
+
+def _spread(f: Finding, _: Say) -> str:
+    is_so, wanted = SPREADS[f.named["wanted"]]
+    if f.severity == "note":
+        return f"The backdrop {is_so}, as the brief asks."
+    return f"The brief asks for a backdrop {wanted}: {stops(f.figures['missing_stops'])} more of difference shows it."
+
+
 FINDINGS: dict[str, Sentence] = {
     "brief.begin": lambda f, _: "Say what the picture is for. Its aims then stand on the Ladder.",
     "brief.wardrobe": _apart("cloth", "wardrobe"),
@@ -85,6 +99,7 @@ FINDINGS: dict[str, Sentence] = {
     ),
     "brief.ratio": _ratio,
     "brief.backdrop": _backdrop,
+    "brief.spread": _spread,
     "brief.exposure": _exposure,
     "brief.hardness": _hardness,
     "brief.framing": _framing,

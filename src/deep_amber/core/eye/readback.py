@@ -1,0 +1,92 @@
+"""A picture read backwards: the key's direction with its ring, its size class, lights, depth of shadow, rim and backdrop."""
+
+import math
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+
+from ..exposure.response import MID_GREY
+from ..pattern.softness import GRADES, Grade
+from ..sitter.mesh import SitterMesh
+from .head_pose import likely
+from .key_direction import KeyDirection, key_direction
+from .points import Marks, checked
+from .practice import Ground, Rim, ground_of
+
+EDGE_OVER = 0.8  # stops by which an edge of hair lies over the backdrop beside it, where a light from behind draws it (assumption)
+FLOOR = 1e-4  # linear value under which a place is black
+
+
+@dataclass(frozen=True)
+class ReadBack:
+    key: KeyDirection
+    like: str
+    """Name of the sitter whose face fits the points best."""
+    like_share: float
+    """How likely that is against the other sitters, 0 to 1."""
+    turned: float
+    """Of the head from the lens, positive to the picture's right [degrees]."""
+    edge_mm: float | None
+    size: Grade | None
+    """None where no edge was marked."""
+    lights: int
+    """That the catchlights tell of, at least."""
+    depth: float | None
+    """Lit over shadow patch [stops]; None where both were not marked."""
+    rim: Rim | None
+    ground: Ground | None
+
+
+def read_back(marks: Marks, values: Mapping[str, float], meshes: Iterable[SitterMesh]) -> ReadBack:
+    """What the marks and the values at marked places tell.
+
+    Parameters
+    ----------
+    values : linear, white = 1, at "lit", "shadow", "edge_left", "edge_right", "backdrop_left", "backdrop_middle", "backdrop_right",
+        as far as they are marked
+    meshes : the sitters that a face may be like
+
+    Raises NotAccepted for marks that contradict themselves.
+    """
+    checked(marks)
+    poses = likely(meshes, marks)
+    share, pose = poses[0]
+    edge = None
+    if marks.edge is not None:
+        edge = math.dist(*marks.edge) / pose.scale * 1000
+    lights = max(len(marks.left_catchlights), len(marks.right_catchlights), int(marks.nose_shadow is not None))
+    return ReadBack(
+        key_direction(poses, marks), pose.mesh.name, share, math.degrees(float(pose.values[0])), edge,
+        grade_of(edge) if edge is not None else None, lights, _depth(values), _rim(values), _ground(values),
+    )  # fmt: skip
+
+
+def grade_of(edge: float) -> Grade:
+    """The class of an edge's width [mm]."""
+    return next((g for g, (_, high) in GRADES.items() if edge < high), "very soft")
+
+
+def _stops(values: Mapping[str, float], name: str) -> float:
+    return math.log2(max(values[name], FLOOR) / MID_GREY)
+
+
+def _depth(values: Mapping[str, float]) -> float | None:
+    if not {"lit", "shadow"} <= values.keys():
+        return None
+    return _stops(values, "lit") - _stops(values, "shadow")
+
+
+def _rim(values: Mapping[str, float]) -> Rim | None:
+    sides = [k for k in ("left", "right") if {f"edge_{k}", f"backdrop_{k}"} <= values.keys()]
+    if not sides:
+        return None
+    drawn = [k for k in sides if _stops(values, f"edge_{k}") - _stops(values, f"backdrop_{k}") >= EDGE_OVER]
+    if len(drawn) == 2:
+        return "both"
+    return f"camera-{drawn[0]}" if drawn else "none"  # type: ignore[return-value]
+
+
+def _ground(values: Mapping[str, float]) -> Ground | None:
+    names = ("backdrop_left", "backdrop_middle", "backdrop_right")
+    if not set(names) <= values.keys():
+        return None
+    return ground_of({k: _stops(values, k) for k in names})

@@ -1,0 +1,66 @@
+"""Time and sensitivity for light that is too weak at its full: by day, off a wall, by lamps, through a sheet."""
+
+from dataclasses import replace
+
+import numpy as np
+
+from ..kit.dial import can_be_dimmed
+from ..model.camera import Camera
+from ..model.set import Set
+from ..units import APERTURES, SENSITIVITIES, TIMES
+from ..wish.knobs import outputs_of
+from ..wish.state import ByLight, tones_at
+
+LONGEST = 1 / 60  # [s] that a seated sitter holds still for (assumption)
+MOST = 1600.0  # [ISO] that a portrait is taken at without being asked (assumption)
+PORTRAIT = 2.8  # f-number to which a lens is opened by day without being asked (assumption)
+ENOUGH = 0.1  # stops under the wanted tone that are let be
+
+
+def weakest(photo_set: Set, shares: ByLight, wanted: float) -> float:
+    """Stops that are missing on the lit cheek with every light at its full and the lens open; 0 where light is enough.
+
+    Where no light can be dimmed, those that are missing as it stands; negative for too much.
+    """
+    on = shares.on.astype(float)
+    dimmed = [k.on and can_be_dimmed(k) for k in photo_set.lights]
+    full = [
+        2.0 ** (float(outputs_of(k).max()) - k.output) if d else 1.0
+        for k, d in zip(photo_set.lights, dimmed, strict=True)
+    ]
+    lit = float(tones_at(shares, (on * np.array(full))[None]).one(0).stops["lit_cheek"])
+    if not any(dimmed):
+        return wanted - lit
+    camera = photo_set.camera
+    return max(wanted - lit - 2 * float(np.log2(max(camera.aperture / _widest(camera), 1.0))), 0.0)
+
+
+def _widest(camera: Camera) -> float:
+    return camera.lens.widest if camera.lens else 1.0
+
+
+def brightened(photo_set: Set, missing: float) -> Set:
+    """The set with a longer time where no flash fires, and more sensitivity, for so many stops of light.
+
+    Where no light can be dimmed the aperture is turned too: opened to PORTRAIT, or the time made shorter for too much.
+    """
+    if abs(missing) <= ENOUGH:
+        return photo_set
+    camera = photo_set.camera
+    if not any(k.on and can_be_dimmed(k) for k in photo_set.lights):
+        aperture = _nearest(APERTURES, max(camera.aperture / 2.0 ** (missing / 2), PORTRAIT, _widest(camera)), PORTRAIT)
+        missing += 2 * float(np.log2(aperture / camera.aperture))
+        camera = replace(camera, aperture=aperture)
+    if not any(k.on and k.source.is_flash for k in photo_set.lights):
+        time = _nearest(TIMES, min(camera.time * 2.0**missing, max(LONGEST, camera.time)), min(TIMES))
+        missing -= float(np.log2(time / camera.time))
+        camera = replace(camera, time=time)
+    sensitivity = camera.sensitivity
+    if missing > ENOUGH:
+        sensitivity = _nearest(SENSITIVITIES, min(sensitivity * 2.0**missing, max(MOST, sensitivity)), sensitivity)
+    return replace(photo_set, camera=replace(camera, sensitivity=sensitivity))
+
+
+def _nearest(steps: tuple[float, ...], wanted: float, least: float) -> float:
+    """The step of a dial that is nearest, not under the least."""
+    return float(min((k for k in steps if k >= least * 0.97), key=lambda k: abs(np.log2(k / wanted))))

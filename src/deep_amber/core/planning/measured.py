@@ -1,0 +1,204 @@
+"""A fitted arrangement with its outputs set to the look, and what it misses of it."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..answer import Act
+from ..brief.aims import Aim, aims_of
+from ..brief.ground_kind import ground_spread
+from ..framing.in_frame import gear_in_frame
+from ..model.look import WANTED_FROM_THE_MIDDLE
+from ..model.look import Look as LookAt
+from ..model.set import Set
+from ..pattern.reading import PatternReading, read_pattern
+from ..pattern.wanted import is_wanted
+from ..rules.heat import heat_warnings
+from ..simulation.readings import Readings, readings_of
+from ..simulation.stages import Stages
+from ..sitting.changes import minutes_between, set_up
+from ..wish.outputs import all_outputs
+from ..wish.plan import MET, outside
+from ..wish.state import by_light, tones_at, tones_of
+from ..wish.target import Tones
+from .exposed import brightened, weakest
+from .fitted import Fitted, bare
+
+Look = Callable[[Set], Stages]
+INSIDE = 0.08  # stops inside a band that are aimed at
+FACE, OTHER = 3.0, 1.0  # weights of the lit cheek and of other bands
+HARDNESS_WRONG, PATTERN_WRONG, SIDE_WRONG = 0.5, 1.0, 1.0  # as stops missed, when sets are ranked (assumptions)
+SHOWN = {"front": 2.0, "stand": 0.8}  # stops missed that gear in the picture is worth (assumption)
+A_MINUTE = 0.01  # stops missed that a minute of building is worth (assumption)
+DARK = -3.0  # stops under its aim from which a cheek is not lit at all
+SPREAD = "backdrop_spread"
+"""Name of what a backdrop's spread misses, among surfaces."""
+NAMES = {"soft": ("soft", "very soft"), "medium": ("medium",), "hard": ("hard",)}
+
+
+@dataclass(frozen=True)
+class Planned:
+    """A set for a look."""
+
+    fitted: Fitted
+    photo_set: Set
+    misses: dict[str, float]
+    """Stops by which surfaces lie over their bands, under them as negative."""
+    pattern: PatternReading | None
+    right_pattern: bool
+    right_hardness: bool
+    right_side: bool
+    """The cheek that the look wants lit is."""
+    minutes: float
+    """To build it from an empty room."""
+    uses: tuple[str, ...]
+    """Names of the gear."""
+    weak: tuple[Act, ...]
+    """What is weak about it."""
+    stops: dict[str, float]
+    """Of each surface, from mid grey."""
+
+    @property
+    def closeness(self) -> float:
+        """Stops missed, with a wrong pattern, wrong hardness and gear in the picture counted; 0 is all met."""
+        off = weighed(self.misses) + sum(SHOWN[k.named["part"]] for k in self.weak if k.code == "plan.in_picture")
+        wrong = (
+            (self.right_pattern, PATTERN_WRONG),
+            (self.right_hardness, HARDNESS_WRONG),
+            (self.right_side, SIDE_WRONG),
+        )
+        return off + sum(weight for right, weight in wrong if not right)
+
+    @property
+    def rank(self) -> float:
+        """Closeness, and effort where that is alike."""
+        return self.closeness + A_MINUTE * self.minutes
+
+
+def cost_of(aims: list[Aim], look: LookAt | None = None, lit_left: bool = True) -> Callable[[Tones], np.ndarray]:
+    """Stops outside the bands (k,), the lit cheek before all others, and those that the backdrop's spread is short of."""
+
+    def cost(tones: Tones) -> np.ndarray:
+        total = np.zeros(1)
+        for aim in aims:
+            stops = np.asarray(tones.stops[aim.surface])
+            over = np.maximum(stops - aim.high + INSIDE, 0.0) + np.maximum(aim.low + INSIDE - stops, 0.0)
+            total = total + (FACE if aim.surface == "lit_cheek" else OTHER) * over
+        if look is not None:
+            total = total + OTHER * ground_spread(look.ground, tones.stops, lit_left)
+        return total
+
+    return cost
+
+
+def missed(look: LookAt | None, aims: list[Aim], tones: Tones, lit_left: bool) -> dict[str, float]:
+    """Stops outside the bands by surface, and those that the backdrop's spread is short of."""
+    found = outside(aims, tones)
+    if look is not None:
+        short = float(ground_spread(look.ground, tones.stops, lit_left))
+        if short > MET:
+            found[SPREAD] = -short
+    return found
+
+
+def weighed(misses: dict[str, float]) -> float:
+    """Stops missed, the lit cheek before all else."""
+    return sum(abs(v) * (FACE if k == "lit_cheek" else OTHER) for k, v in misses.items())
+
+
+def planned(fitted: Fitted, look: Look, bound: float = np.inf) -> Planned | None:
+    """The outputs of an arrangement that was fitted, and how near it comes to the look of its set.
+
+    Parameters
+    ----------
+    bound : of closeness, over which it is not looked at further; None is returned then
+    """
+    assert fitted.photo_set is not None
+    stages = look(fitted.photo_set)
+    aims, made, wanted = aims_of(fitted.photo_set.look, stages.mesh), fitted.photo_set, fitted.photo_set.look
+    if aims:
+        shares = by_light(stages)
+        lit = next(k.middle for k in aims if k.surface == "lit_cheek")
+        bright = brightened(made, weakest(made, shares, lit))
+        if bright is not made:
+            made, stages = bright, look(bright)
+            shares = by_light(stages)
+        on = shares.on.astype(float)
+        cheeks, now = on @ shares.lux[:, :2], tones_at(shares, on[None]).one(0)
+        lit_left = bool(cheeks[0] >= cheeks[1])
+        made, _ = all_outputs(made, shares, now.less(now), cost_of(aims, wanted, lit_left))
+        if bound < np.inf:
+            turned = 2.0 ** np.array(
+                [b.output - a.output for a, b in zip(stages.photo_set.lights, made.lights, strict=True)]
+            )
+            aperture = (stages.photo_set.camera.aperture / made.camera.aperture) ** 2
+            tones = tones_at(shares, (on * turned * aperture)[None]).one(0)
+            if weighed(missed(wanted, aims, tones, lit_left)) > bound:
+                return None
+        stages = look(made)
+    readings = readings_of(stages)
+    pattern = read_pattern(stages, readings)
+    misses = missed(wanted, aims, tones_of(readings), readings.surfaces["lit_cheek"].side == "camera-left")
+    right = wanted is None or (pattern is not None and is_wanted(wanted, pattern)) or wanted.pattern == "open"
+    grade = pattern.softness.grade if pattern else ""
+    hardness = wanted is None or not grade or grade in NAMES[wanted.hardness]
+    seen, asked = readings.surfaces["lit_cheek"].side, wanted.key_side if wanted else "open"
+    side = asked in ("open", seen) or misses.get("lit_cheek", 0.0) < DARK or asks_for_both(wanted)
+    minutes = sum(k.minutes for k in set_up(made))
+    weak = [*_weak(stages, misses), *_wrong(wanted, pattern, right, hardness)]
+    weak += [] if side else [Act("plan.side", {}, {"wanted": asked, "is": seen})]
+    return Planned(
+        fitted, made, misses, pattern, right, hardness, side, minutes, _uses(made), tuple(weak), _stops(readings)
+    )
+
+
+def asks_for_both(look: LookAt | None) -> bool:
+    """Whether the wanted pattern lights both cheeks alike, so that no side is the lit one."""
+    return look is not None and look.pattern in WANTED_FROM_THE_MIDDLE
+
+
+def _stops(readings: Readings) -> dict[str, float]:
+    return {k: float(r.stops) for k, r in readings.surfaces.items()}
+
+
+def _wrong(wanted: LookAt | None, pattern: PatternReading | None, right: bool, hardness: bool) -> tuple[Act, ...]:
+    found = []
+    if wanted is not None and not right:
+        found.append(Act("plan.pattern", {}, {"wanted": wanted.pattern, "is": pattern.name if pattern else "none"}))
+    if wanted is not None and not hardness:
+        found.append(
+            Act("plan.hardness", {}, {"wanted": wanted.hardness, "is": pattern.softness.grade if pattern else ""})
+        )
+    return tuple(found)
+
+
+def _weak(stages: Stages, misses: dict[str, float]) -> list[Act]:
+    """What it misses, what shows in the picture, what is hot near cloth, lights at an end of their dial."""
+    photo_set = stages.photo_set
+    found = [Act("plan.miss", {"stops": v}, {"surface": k}) for k, v in misses.items()]
+    for seen in gear_in_frame(photo_set, stages.mesh):
+        thing = getattr(photo_set, seen.kind)[seen.index]
+        if getattr(thing, "role", "") != "background" or seen.part == "stand":
+            found.append(Act("plan.in_picture", {}, {"thing": thing.name, "part": seen.part}))
+    found += [Act("plan.hot", {}, {"what": words}) for words in heat_warnings(photo_set)]
+    for light in photo_set.lights:
+        if light.on and light.source.is_flash and light.output <= light.source.lowest_output + 0.01 and misses:
+            found.append(Act("plan.lowest", {}, {"thing": light.name}))
+    return found
+
+
+def _uses(photo_set: Set) -> tuple[str, ...]:
+    lights = [k for k in photo_set.lights if k.on and k.source.kind != "window"]
+    named = [name for k in lights for name in (k.item or k.source.summary, k.modifier_item)]
+    windows = [k.name for k in photo_set.lights if k.source.kind == "window" and k.role == "key"]
+    return tuple(filter(None, [*windows, *named, *(k.item or k.name for k in photo_set.panels if k.on)]))
+
+
+def minutes_from(before: Set, after: Planned) -> float:
+    """To build it where another set stands already."""
+    return (
+        minutes_between(before, after.photo_set)
+        if before.lights
+        else sum(k.minutes for k in set_up(bare(after.photo_set)))
+    )

@@ -1,0 +1,78 @@
+"""Words of practice and of a picture read backwards."""
+
+import math
+
+from ..eye.marking import Marked
+from ..eye.practice import Truth
+from ..eye.readback import ReadBack
+from .say import stops
+
+CLUES = {
+    "nose_shadow": "The nose's shadow first: where it ends says side and height, and its edge how small the light is.",
+    "catchlights": "The highlights in the eyes first: where they sit says side and height, how wide they are the size.",
+    "terminator": "Then where light turns to shadow on the cheek: the farther round the key, the nearer the nose.",
+    "under_nose": "Then the shadow under the nose: the higher the key, the longer.",
+    "depth": "Then the shadow side: how much darker it is tells fill and room.",
+    "rim": "Then the edges of hair and shoulder: a bright line is a light from behind.",
+    "ground": "Last the backdrop: even, falling to one side, or a spot.",
+}
+"""Which clue is read, in order."""
+NAMES = {
+    "side": "side", "height": "height", "size": "size", "fill": "depth of shadow", "rim": "rim", "background": "backdrop",
+    "pattern": "pattern",
+}  # fmt: skip
+
+
+def where_text(azimuth: float, elevation: float) -> str:
+    """A direction in words."""
+    side = "camera-right" if azimuth > 0 else "camera-left"
+    round_ = f"{abs(azimuth):.0f}° to {side}" if abs(azimuth) >= 2 else "in line with the lens"
+    return f"{round_}, {abs(elevation):.0f}° {'over' if elevation >= 0 else 'under'} the face"
+
+
+def truth_text(truth: Truth) -> str:
+    """What the light is."""
+    rim = "no rim" if truth.rim == "none" else f"rim {truth.rim}" if truth.rim != "both" else "rim on both sides"
+    return (
+        f"{truth.pattern}: the key {where_text(truth.azimuth, truth.elevation)}, its front {truth.size:.2g} of its distance; "
+        f"shadow {stops(truth.depth)} down; {rim}; backdrop {truth.ground}"
+    )
+
+
+def marked_texts(marked: Marked) -> list[str]:
+    """What is off, a line each."""
+    off = marked.off
+    times = 2 ** off["size"]
+    figures = {
+        "side": f"{off['side']:.0f}° off", "height": f"{off['height']:.0f}° off",
+        "size": "right" if times < 1.05 else f"{times:.1f} times off", "fill": f"{stops(off['fill'])} off",
+    }  # fmt: skip
+    rows = ["Your light gives the same picture: it is right."] if marked.same and max(off.values()) > 0.01 else []
+    for skill, mark in marked.marks.items():
+        told = figures.get(skill, "right" if mark == 1 else "not that")
+        rows.append(f"{NAMES[skill].capitalize()}: {told} ({mark * 100:.0f} of 100)")
+    return rows
+
+
+def read_back_texts(read: ReadBack) -> list[str]:
+    """What a picture tells of its light."""
+    key = read.key
+    rows = [
+        f"The key stood {where_text(key.azimuth, key.elevation)}, within {key.ring:.0f}° nine times of ten."
+        if key.told
+        else "No mark tells where the key stood: the end of the nose's shadow, or the highlights in the eyes, would."
+    ]
+    if read.size is not None and read.edge_mm is not None:
+        rows.append(f"The shadow's edge is {read.edge_mm:.0f} mm wide: {read.size}.")
+    if read.lights:
+        rows.append(f"The eyes tell of {read.lights} light{'s' if read.lights > 1 else ''}.")
+    if read.depth is not None:
+        rows.append(f"The shadow is {stops(read.depth)} down, {2**read.depth:.1f} : 1.")
+    if read.rim is not None:
+        rows.append("No edge of light." if read.rim == "none" else f"An edge of light: {read.rim}.")
+    if read.ground is not None:
+        rows.append(f"The backdrop is {read.ground}.")
+    rows.append(
+        f"The face is most like {read.like} ({read.like_share * 100:.0f} of 100), turned {abs(math.floor(read.turned)):.0f}°."
+    )
+    return rows

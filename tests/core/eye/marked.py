@@ -1,0 +1,101 @@
+"""Marks of computed sets, where their truth puts them, and disturbed as a hand does."""
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from deep_amber.core.eye.points import Marks
+from deep_amber.core.eye.shadow_map import end_of_shadow
+from deep_amber.core.geometry.projected import projected
+from deep_amber.core.geometry.vectors import aiming_axes
+from deep_amber.core.model import Camera, Point, Set
+from deep_amber.core.pattern.cornea import halfway
+from deep_amber.core.sitter.face import face_marks, head_frame
+from deep_amber.core.sitter.gaze import eyes_in_room
+from deep_amber.formats.sitter_file import known_sitters, load_sitter
+from tests.sets import plain_set
+
+HEIGHT, FINELY = 800, 0.002
+
+
+@dataclass(frozen=True)
+class Truth:
+    marks: Marks
+    azimuth: float
+    elevation: float
+    way: np.ndarray
+
+
+def sat(dice: np.random.Generator) -> Set:
+    """A sitter in a usual pose, framed from usual distances."""
+    who = str(dice.choice(list(known_sitters())))
+    s = plain_set()
+    sitter = replace(
+        s.sitter, who=who, body_turn=float(dice.uniform(-25, 25)), head_turn=float(dice.uniform(-18, 18)),
+        head_nod=float(dice.uniform(-6, 9)), head_tilt=float(dice.uniform(-7, 7)), gaze="to the lens",
+    )  # fmt: skip
+    mesh = load_sitter(who)
+    face = np.array(face_marks(mesh, sitter).face)
+    away, high = float(dice.uniform(1.2, 2.4)), float(dice.uniform(0.34, 0.64))
+    place = Point(
+        float(face[0] + dice.uniform(-0.2, 0.2)), float(face[1] + dice.uniform(-0.1, 0.1)), float(face[2] + away)
+    )
+    focal = s.camera.sensor_height * away / high
+    camera = replace(
+        s.camera,
+        place=place,
+        aim=Point(float(face[0]), float(face[1] - 0.05), float(face[2])),
+        focal_length=focal,
+        lens=None,
+    )
+    return replace(s, sitter=sitter, camera=camera)
+
+
+def _pixels(camera: Camera, points: np.ndarray) -> np.ndarray:
+    at = projected(camera, np.atleast_2d(points))
+    width = HEIGHT * camera.aspect
+    return np.stack([(at[:, 0] + 1) / 2 * width, (1 - at[:, 1]) / 2 * HEIGHT], 1)
+
+
+def marked(s: Set, azimuth: float, elevation: float, away: float, dice: np.random.Generator, disturbed: float) -> Truth:
+    """Marks for a small key at a direction from the way to the lens [degrees] and a distance [m]."""
+    mesh, camera = load_sitter(s.sitter.who), s.camera
+    head = head_frame(mesh, s.sitter)
+    face = head.in_room(mesh.vertices[mesh.landmarks["nose_tip"]].astype(float))
+    _, up, _ = aiming_axes(camera.place, camera.aim)
+    back = camera.place.array - face
+    back /= np.linalg.norm(back)
+    right = np.cross(up, back)
+    right /= np.linalg.norm(right)
+    up = np.cross(back, right)
+    a, e = math.radians(azimuth), math.radians(elevation)
+    way = right * math.sin(a) * math.cos(e) + up * math.sin(e) + back * math.cos(a) * math.cos(e)
+    light = face + way * away
+
+    def mark(point: np.ndarray) -> tuple[float, float]:
+        x, y = _pixels(camera, point)[0] + dice.normal(0, disturbed, 2)
+        return float(x), float(y)
+
+    eyes = eyes_in_room(mesh, s.sitter, camera.place)
+    pupils, catchlights = [], []
+    for k in (1, 0):  # the sitter's right eye is at the picture's left
+        cornea = eyes[k, 3:]
+        gaze = camera.place.array - cornea
+        gaze /= np.linalg.norm(gaze)
+        pupils.append(mark(cornea + gaze * 0.005))
+        points, normals = halfway(light[None], camera.place.array, cornea, gaze)
+        seen = float(normals[0] @ gaze) > 0.72
+        catchlights.append((mark(points[0]),) if seen else ())
+    end = end_of_shadow(mesh, way @ head.rotation, FINELY)
+    shadow = None
+    if np.isfinite(end).all():
+        shadow = mark(head.in_room(end))
+    ears = []
+    for name, sign in (("ear_lobe_R", -1), ("ear_lobe_L", 1)):
+        shown = (head.rotation.T @ back)[0] * sign > -0.25
+        ears.append(mark(head.in_room(mesh.vertices[mesh.landmarks[name]].astype(float))) if shown else None)
+    made = Marks(
+        round(HEIGHT * camera.aspect), HEIGHT, pupils[0], pupils[1], mark(face), shadow, *catchlights, *ears,
+    )  # fmt: skip
+    return Truth(made, azimuth, elevation, way)

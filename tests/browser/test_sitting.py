@@ -14,6 +14,11 @@ SIDEWAYS = """() => [...document.querySelectorAll('button, a, input, p, li, img'
     const r = e.getBoundingClientRect(); return r.width && (r.right > innerWidth + 1 || r.left < -1)
 }).map(e => e.textContent || e.getAttribute('aria-label'))"""
 
+SLOW_LINE = """const quick = fetch; window.fetch = async (...asked) => {
+    if (asked[0].method === 'PUT') { await new Promise(done => setTimeout(done, 1500)) }
+    return quick(...asked)
+}"""
+
 
 class Sitting(WithStandIns):
     def add(self, name: str) -> None:
@@ -57,6 +62,18 @@ class Sitting(WithStandIns):
         order = self.looks()
         self.page.get_by_role("link", name="Shoot").click()
         self.shoot(order)
+
+    def test_changes_made_faster_than_they_are_kept_are_all_kept(self):
+        self.page.add_init_script(SLOW_LINE)
+        self.page.goto(self.server.address + "/sittings")
+        self.page.get_by_role("button", name="New sitting").click()
+        self.page.get_by_label("Name").first.fill("Slow line")
+        for name in ("Nadia, soft headshot", "Anton, four lights", "Nadia, low key"):
+            self.add(name)
+            self.page.wait_for_timeout(700)
+        self.page.get_by_role("link", name="Sittings").click()
+        self.page.get_by_text("Slow line").click()
+        expect(self.page.get_by_role("list", name="Looks").locator("b")).to_have_count(3)
 
     def shoot(self, order: list[str]) -> None:
         page = self.page

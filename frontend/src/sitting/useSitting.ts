@@ -23,6 +23,8 @@ export function useSitting(id: string) {
   const [edited, setEdited] = useState<Sitting | null>(null);
   const [wrong, setWrong] = useState("");
   const version = useRef(0);
+  const before = useRef<Promise<void>>(Promise.resolve());
+  const waiting = useRef<Sitting | null>(null);
   const sitting = edited ?? kept.data?.sitting ?? null;
   version.current = Math.max(version.current, kept.data?.version ?? 0);
 
@@ -30,12 +32,32 @@ export function useSitting(id: string) {
     if (!edited) {
       return;
     }
-    const timer = setTimeout(() => void save(edited), REST);
+    waiting.current = edited;
+    const timer = setTimeout(save, REST);
     return () => clearTimeout(timer);
   }, [edited]);
 
-  async function save(next: Sitting) {
-    const path = { params: { path: { sitting_id: id } }, body: { sitting: next, based_on: version.current } };
+  // What was changed a moment before the page is left is kept too.
+  useEffect(() => {
+    window.addEventListener("pagehide", save);
+    return () => {
+      window.removeEventListener("pagehide", save);
+      save();
+    };
+  }, [id]);
+
+  // One after the other, each based on what the one before it made: a slow save must not look like another tab's.
+  function save() {
+    const next = waiting.current;
+    waiting.current = null;
+    if (next) {
+      before.current = before.current.then(() => put(next));
+    }
+  }
+
+  async function put(next: Sitting) {
+    const body = { sitting: next, based_on: version.current };
+    const path = { params: { path: { sitting_id: id } }, body, keepalive: true };
     const { data, error } = await server.PUT("/api/sittings/{sitting_id}", path).catch(() => ({ data: undefined, error: null }));
     if (data) {
       setWrong("");
@@ -51,6 +73,7 @@ export function useSitting(id: string) {
       setEdited(null);
       setWrong("This sitting was changed in another tab: what is shown is the newest, your last change is not in it.");
     } else {
+      waiting.current ??= next;
       setWrong(`Not kept: ${inWords(problemsIn(error))}`);
     }
   }

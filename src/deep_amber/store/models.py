@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from sqlalchemy import Boolean, DateTime, ForeignKey, Index, Integer, String, Text
+from sqlalchemy import Boolean, DateTime, ForeignKey, Float, Index, Integer, String, Text
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -148,3 +148,36 @@ class LogRow(Base):
     """What is searched, in lower case."""
     content: Mapped[str | None] = mapped_column(String(64), unique=True, default=None)
     """Hash of a file that was brought in."""
+
+
+class AttemptRow(Base):
+    """An answer that was marked in practice."""
+
+    __tablename__ = "attempts"
+    __table_args__ = (Index("ix_attempts_at", "at"),)
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    at: Mapped[datetime] = mapped_column(DateTime)
+    kind: Mapped[str] = mapped_column(String(10))
+    level: Mapped[int] = mapped_column(Integer)
+    seed: Mapped[int] = mapped_column(Integer)
+    marks: Mapped[str] = mapped_column(Text)
+    """JSON: skill to mark."""
+    total: Mapped[float] = mapped_column(Float)
+    seconds: Mapped[float] = mapped_column(Float)
+
+
+class HandRow(Base):
+    """A set that is moved until it makes the picture of a task."""
+
+    __tablename__ = "hands"
+
+    set_id: Mapped[str] = mapped_column(ForeignKey("sets.id", ondelete="CASCADE"), primary_key=True)
+    level: Mapped[int] = mapped_column(Integer)
+    seed: Mapped[int] = mapped_column(Integer)
+    begun_at: Mapped[datetime] = mapped_column(DateTime)
+    moves: Mapped[int] = mapped_column(Integer, default=0)
+    hints: Mapped[int] = mapped_column(Integer, default=0)
+    content: Mapped[str] = mapped_column(String(64), default="")
+    """Hash of the set as it was last compared."""
+    done_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)

@@ -24,7 +24,7 @@ from ..planning.placed import CannotStand, with_panel_rule, with_rule
 from ..planning.rules import Arrangement, At, LightRule, PanelRule
 from ..rules.validation import problems_of
 from ..simulation.key import key_index
-from ..simulation.readings import readings_of
+from ..simulation.readings import readings_of, surface_values
 from ..simulation.stages import Stages
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
@@ -34,6 +34,7 @@ Ground = Literal["dark", "even", "gradient", "spot"]
 LEVELS = (1, 2, 3, 4, 5)
 DARK_GROUND = -4.0  # stops from mid grey under which a backdrop is dark and nothing of it is read
 TRIES = 30
+LEADS = 0.6  # of the lit cheek's light that is the key's at least: else another light is what the eye reads (assumption)
 KEY = SourceItem("400 W s head", Strobe(), 9)
 SMALL = ModifierItem("standard bowl", Bowl())
 BOXES = (ModifierItem("60 x 60 cm softbox", Softbox(0.6, 0.6)), ModifierItem("90 x 120 cm softbox", Softbox(0.9, 1.2)))
@@ -91,6 +92,16 @@ def truth_of(stages: Stages) -> Truth:
     )  # fmt: skip
 
 
+def key_leads(stages: Stages) -> bool:
+    """Whether the lit cheek's light is the key's for the most part."""
+    index = key_index(stages)
+    if index is None:
+        return False
+    alone, together = surface_values(stages, [stages.photo_set.lights[index]]), surface_values(stages)
+    lit = max(("cheek_left", "cheek_right"), key=lambda k: together.lux[k])
+    return alone.lux[lit] >= LEADS * together.lux[lit]
+
+
 def rim_of(photo_set: Set, mesh: SitterMesh) -> Rim:
     """On which sides of the picture lights stand behind the head."""
     behind = [angles_of(photo_set, mesh, k.place.array)[0] for k in photo_set.lights if k.on and k.role == "rim"]
@@ -124,7 +135,10 @@ def task(level: int, seed: int, meshes: Callable[[str], SitterMesh], known: tupl
         lit = planned(Fitted(ANYTHING, "camera-left", made, ()), look)
         if lit is None or any(a.code == "plan.in_picture" for a in lit.weak):
             continue
-        truth = truth_of(look(lit.photo_set))
+        stages = look(lit.photo_set)
+        if not key_leads(stages):
+            continue
+        truth = truth_of(stages)
         if truth.pattern in AIMED or truth.pattern == "clamshell":
             return Task(level, seed, replace(lit.photo_set, look=None), truth)
     raise RuntimeError(f"no set of level {level} in {TRIES} tries")

@@ -86,5 +86,5 @@ def told_back(linear: np.ndarray, raw: bytes) -> Told:
         raise NotAccepted(problems_in(error, {})) from None
     marks = _parsed(json.dumps({k: v for k, v in body.items() if k != "patches"}).encode(), Marks)
     values = {k: value_at(linear, (v[0], v[1]), (marks.width, marks.height)) for k, v in patches.items()}
-    read = read_back(marks, values, [load_sitter(k) for k in known_sitters()])
+    read = read_back(marks, values, [load_sitter(k) for k in known_sitters()], linear)
     return "\n".join(read_back_texts(read)), asdict(read)

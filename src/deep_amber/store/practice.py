@@ -38,5 +38,7 @@ def attempts(sessions: Sessions) -> list[Attempt]:
 def all_attempts(sessions: Sessions) -> Iterator[Attempt]:
     """Every one, the oldest first."""
     with sessions() as session:
-        for row in session.scalars(select(AttemptRow).order_by(AttemptRow.at, AttemptRow.id).execution_options(yield_per=500)):
+        for row in session.scalars(
+            select(AttemptRow).order_by(AttemptRow.at, AttemptRow.id).execution_options(yield_per=500)
+        ):
             yield _attempt(row)

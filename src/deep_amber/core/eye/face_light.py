@@ -122,7 +122,9 @@ def _read(
     return total / np.maximum((x1 - x0) * (y1 - y0), 1), inside & (clipped < 1)
 
 
-def _fitted(tries: np.ndarray, rest: np.ndarray, values: np.ndarray, weight: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+def _fitted(
+    tries: np.ndarray, rest: np.ndarray, values: np.ndarray, weight: np.ndarray
+) -> tuple[np.ndarray, np.ndarray]:
     """(n, sizes) weighted squares left, and (n, sizes, 1 + lobes) amounts, none negative."""
     shape = tries.shape[:2]
     a, b, y = (tries * weight).reshape(-1, tries.shape[2]), rest * weight, values * weight

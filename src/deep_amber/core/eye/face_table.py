@@ -24,7 +24,10 @@ CELL = 0.013  # [m] between places of the skin
 FACE = (0.072, 0.075, 0.105)  # [m] of a face beside, over and under the eyes
 BALD = 0.05  # share of hair from which a place is no skin
 LIPS = 0.06  # by which the share of red or the reflectance over the usual one may differ: more is lip or brow
-SMOOTH, ABOUT = 0.96, 0.006  # length of the mean normal of the skin within so far [m], under which it is lid, wing or lip
+SMOOTH, ABOUT = (
+    0.96,
+    0.006,
+)  # length of the mean normal of the skin within so far [m], under which it is lid, wing or lip
 SOCKET = (0.024, 0.014)  # [m] half width and height about an eye that are left out
 OUT = 0.0015  # [m] off the skin that a ray starts
 

@@ -6,32 +6,27 @@ would light it, over head poses and sitters that fit. A catchlight is where the 
 shadow's end is traced on the face.
 """
 
-import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
 
-from ..pattern.cornea import CORNEA
-from ..pattern.softness import NOSE
 from .face_light import FaceLight, face_light, sums_of
-from .face_table import SIZES
-from .head_pose import DISTURBED, HeadPose
+from .head_pose import HeadPose
+from .marks_told import edge_told, marks_told
 from .points import Marks
-from .shadow_map import end_toward
 
 GRID = 3.0  # degrees between directions that are weighed
 DRAWN = 8  # poses of a sitter that are weighed
-SELDOM, DOUBT = 0.003, 0.02  # share of a sitter under which its light is not tried; as which it counts at least (assumptions)
+SELDOM, DOUBT = (
+    0.003,
+    0.02,
+)  # share of a sitter under which its light is not tried; as which it counts at least (assumptions)
 MORE, FAR = 6, 3.0  # poses about a sitter's best that are tried; log likelihood from the best within which a sitter is
 LIKELY = 0.02  # of all, under which a sitter's pose is left out
-SHADOW_OFF = 0.003  # [m] by which a shadow's end is marked off the tip's own (assumption)
-CATCHLIGHT_OFF = 0.0011  # [m] by which a catchlight's middle is off on an iris (assumption: lids, its own size)
 USUAL_UP, SPREAD_UP, BEHIND = 25.0, 28.0, 105.0  # degrees over the lens that keys stand usually; spread; round, at most
 HELD = 0.9  # of all likelihood, that lies in the ring
-EDGE_OFF = 0.3  # share by which an edge on skin is wider or narrower than the rule says (assumption)
 FAULT = 4.0  # degrees that skin unlike ours and light unlike a front's make (assumption)
-FLOOR = -9.0  # log likelihood under which a mark counts as a mistake of the hand
 
 
 @dataclass(frozen=True)
@@ -58,31 +53,6 @@ def grid() -> tuple[np.ndarray, np.ndarray]:
     return angles, np.stack([np.sin(ra) * np.cos(re), np.sin(re), np.cos(ra) * np.cos(re)], 1)
 
 
-def _shadow(pose: HeadPose, ways: np.ndarray, marks: Marks) -> np.ndarray:
-    """(n,) log likelihood of the nose's shadow; nothing where none is marked."""
-    if marks.nose_shadow is None:
-        return np.zeros(len(ways))
-    ends = end_toward(pose.mesh, ways @ pose.rotation)
-    off = pose.seen(ends) - np.array(marks.nose_shadow)
-    spread = np.hypot(DISTURBED * marks.height, SHADOW_OFF * pose.scale)
-    made = -0.5 * (off**2).sum(1) / spread**2
-    return np.where(np.isfinite(made), np.maximum(made, FLOOR), FLOOR)
-
-
-def _catchlight(pose: HeadPose, ways: np.ndarray, marks: Marks) -> np.ndarray:
-    """(n,) log likelihood of the brightest catchlight of each eye."""
-    half = ways + [0.0, 0.0, 1.0]
-    half /= np.maximum(np.linalg.norm(half, axis=1), 1e-9)[:, None]
-    predicted = np.stack([half[:, 0], -half[:, 1]], 1) * CORNEA * pose.scale
-    spread = np.hypot(DISTURBED * marks.height * np.sqrt(2), CATCHLIGHT_OFF * pose.scale)
-    total = np.zeros(len(ways))
-    for pupil, found in ((marks.left_pupil, marks.left_catchlights), (marks.right_pupil, marks.right_catchlights)):
-        if found:
-            off = predicted - (np.array(found[0]) - np.array(pupil))
-            total += np.maximum(-0.5 * (off**2).sum(1) / spread**2, FLOOR)
-    return total
-
-
 @dataclass(frozen=True, eq=False)
 class _Weighed:
     ways: np.ndarray
@@ -99,25 +69,14 @@ def _usual(ways: np.ndarray) -> np.ndarray:
     return -0.5 * ((up - USUAL_UP) / SPREAD_UP) ** 2 + np.where(behind, np.log(0.1), 0.0)
 
 
-def _edge(pose: HeadPose, marks: Marks) -> np.ndarray:
-    """(sizes,) log likelihood of the edge's width, by the rule that grades go by; nothing where none is marked."""
-    if marks.edge is None:
-        return np.zeros(len(SIZES))
-    width = math.dist(*marks.edge) / pose.scale
-    made = NOSE * np.array(SIZES)
-    spread = np.hypot(DISTURBED * marks.height * math.sqrt(2) / pose.scale, EDGE_OFF * made)
-    log: np.ndarray = np.maximum(-0.5 * ((width - made) / spread) ** 2 - np.log(spread / spread[0]), FLOOR)
-    return log
-
-
 def _weighed(share: float, poses: Sequence[HeadPose], light: FaceLight | None, marks: Marks) -> _Weighed:
     """Every direction, over poses that are as likely."""
     if light is None:
         angles, ways = grid()
         log = np.log(np.maximum(np.cos(np.radians(angles[:, 1])), 1e-9))[:, None]
     else:
-        ways, log = light.ways, light.log + _edge(poses[0], marks)
-    told = np.stack([_catchlight(k, ways, marks) + _shadow(k, ways, marks) for k in poses])
+        ways, log = light.ways, light.log + edge_told(poses[0], marks)
+    told = np.stack([marks_told(k, ways, marks) for k in poses])
     top = told.max(0)
     log = log + (np.log(np.exp(told - top).mean(0)) + top + _usual(ways) + np.log(share))[:, None]
     return _Weighed(ways, log, poses[0].mesh.name)

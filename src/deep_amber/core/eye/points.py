@@ -35,6 +35,8 @@ class Marks:
     right_ear: Place | None = None
     edge: tuple[Place, Place] | None = None
     """Across the edge of the nose's shadow on the cheek, from where it begins to where it is full."""
+    chin_shadow: Place | None = None
+    """Where the chin's shadow ends on the neck, under the chin."""
 
 
 def problems_of_marks(marks: Marks) -> list[Problem]:
@@ -74,6 +76,12 @@ def _problems(marks: Marks) -> Iterator[Problem]:
         yield Problem("nose_tip", "the nose's tip is too far from the eyes", "the tip of the same face's nose")
     if marks.nose_tip[1] <= min(marks.left_pupil[1], marks.right_pupil[1]):
         yield Problem("nose_tip", "the nose's tip lies over the eyes", "a face that stands upright in the picture")
+    if marks.chin_shadow is not None and marks.chin_shadow[1] <= marks.nose_tip[1]:
+        yield Problem("chin_shadow", "the chin's shadow ends over the nose", "the end of the shadow on the neck")
+    yield from _outside_eyes(marks, between)
+
+
+def _outside_eyes(marks: Marks, between: float) -> Iterator[Problem]:
     for side in ("left", "right"):
         for k, place in enumerate(getattr(marks, f"{side}_catchlights")):
             if _away(place, getattr(marks, f"{side}_pupil")) > IRISES * between:
@@ -82,7 +90,7 @@ def _problems(marks: Marks) -> Iterator[Problem]:
 
 
 def _places(marks: Marks) -> Iterator[tuple[str, Place]]:
-    for field in ("left_pupil", "right_pupil", "nose_tip", "nose_shadow", "left_ear", "right_ear"):
+    for field in ("left_pupil", "right_pupil", "nose_tip", "nose_shadow", "chin_shadow", "left_ear", "right_ear"):
         place = getattr(marks, field)
         if place is not None:
             yield field, place

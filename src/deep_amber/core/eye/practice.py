@@ -34,7 +34,9 @@ Ground = Literal["dark", "even", "gradient", "spot"]
 LEVELS = (1, 2, 3, 4, 5)
 DARK_GROUND = -4.0  # stops from mid grey under which a backdrop is dark and nothing of it is read
 TRIES = 30
-LEADS = 0.6  # of the lit cheek's light that is the key's at least: else another light is what the eye reads (assumption)
+LEADS = (
+    0.6  # of the lit cheek's light that is the key's at least: else another light is what the eye reads (assumption)
+)
 KEY = SourceItem("400 W s head", Strobe(), 9)
 SMALL = ModifierItem("standard bowl", Bowl())
 BOXES = (ModifierItem("60 x 60 cm softbox", Softbox(0.6, 0.6)), ModifierItem("90 x 120 cm softbox", Softbox(0.9, 1.2)))

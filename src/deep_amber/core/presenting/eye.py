@@ -23,6 +23,15 @@ NAMES = {
 }  # fmt: skip
 
 
+MARKS = {
+    "left_pupil": "pupil at the left", "right_pupil": "pupil at the right", "nose_tip": "nose's tip",
+    "nose_shadow": "end of the nose's shadow", "chin_shadow": "end of the chin's shadow",
+    "left_catchlights": "highlight in the left eye", "right_catchlights": "highlight in the right eye",
+    "left_ear": "lobe of the left ear", "right_ear": "lobe of the right ear", "edge": "edge of a shadow",
+}  # fmt: skip
+"""Words for marks; left and right as the picture has them."""
+
+
 def where_text(azimuth: float, elevation: float) -> str:
     """A direction in words."""
     side = "camera-right" if azimuth > 0 else "camera-left"
@@ -62,8 +71,10 @@ def read_back_texts(read: ReadBack) -> list[str]:
         if key.told
         else "No mark tells where the key stood: the end of the nose's shadow, or the highlights in the eyes, would."
     ]
-    if read.size is not None and read.edge_mm is not None:
-        rows.append(f"The shadow's edge is {read.edge_mm:.0f} mm wide: {read.size}.")
+    if read.edge_mm is not None:
+        rows.append(f"The shadow's edge is {read.edge_mm:.0f} mm wide.")
+    if read.size is not None and read.ratio is not None:
+        rows.append(f"The light is {read.size}: a front about {read.ratio:.2g} of its distance.")
     if read.lights:
         rows.append(f"The eyes tell of {read.lights} light{'s' if read.lights > 1 else ''}.")
     if read.depth is not None:
@@ -75,4 +86,5 @@ def read_back_texts(read: ReadBack) -> list[str]:
     rows.append(
         f"The face is most like {read.like} ({read.like_share * 100:.0f} of 100), turned {abs(math.floor(read.turned)):.0f}°."
     )
+    rows += [f"{MARKS[k].capitalize()} contradicts the rest: is it where it should be?" for k in read.doubtful]
     return rows

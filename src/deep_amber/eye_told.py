@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 from pydantic import TypeAdapter, ValidationError
 
+from .core.capture.judge import mean_about
 from .core.eye.marking import Answer, clues, marked
 from .core.eye.points import Marks
 from .core.eye.practice import Task, task
@@ -16,14 +17,12 @@ from .core.model.limits import check_limits
 from .core.presenting.eye import CLUES, marked_texts, read_back_texts, truth_text
 from .core.problem import NotAccepted
 from .core.simulation import simulate
-from .core.srgb import LUMINANCE
 from .formats.errors import problems_in
 from .formats.picture_file import png_bytes
 from .formats.sitter_file import known_sitters, load_sitter, sitter_of
 from .plan_told import looks
 
 Told = tuple[str, dict[str, Any]]
-AROUND = 0.006  # half the side of what is read about a place, of the picture's height
 
 
 def _task(level: int, seed: int) -> Task:
@@ -63,17 +62,6 @@ def answer_marked(level: int, seed: int, raw: bytes) -> Told:
     return "\n".join(marked_texts(made)), told
 
 
-def value_at(linear: np.ndarray, place: tuple[float, float], size: tuple[int, int]) -> float:
-    """Mean luminance about a place that was marked on a picture of a size (width, height)."""
-    height, width = linear.shape[:2]
-    x, y = place[0] / size[0] * width, place[1] / size[1] * height
-    half = max(AROUND * height, 1.0)
-    rows = slice(max(int(y - half), 0), max(int(y + half) + 1, 1))
-    columns = slice(max(int(x - half), 0), max(int(x + half) + 1, 1))
-    patch = linear[rows, columns].reshape(-1, 3)
-    return float((patch @ LUMINANCE).mean()) if len(patch) else 0.0
-
-
 def told_back(linear: np.ndarray, raw: bytes) -> Told:
     """What marks on a picture tell of its light.
 
@@ -85,6 +73,6 @@ def told_back(linear: np.ndarray, raw: bytes) -> Told:
     except ValidationError as error:
         raise NotAccepted(problems_in(error, {})) from None
     marks = _parsed(json.dumps({k: v for k, v in body.items() if k != "patches"}).encode(), Marks)
-    values = {k: value_at(linear, (v[0], v[1]), (marks.width, marks.height)) for k, v in patches.items()}
+    values = {k: mean_about(linear, x / marks.width, y / marks.height) for k, (x, y) in patches.items()}
     read = read_back(marks, values, [load_sitter(k) for k in known_sitters()], linear)
     return "\n".join(read_back_texts(read)), asdict(read)

@@ -1859,6 +1859,142 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every skill, the weakest first, and what is next. */
+        get: operations["progress_how_far_progress_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/progress.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every answer that was ever marked, the oldest first. */
+        get: operations["progress_as_csv_progress_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a set on the shelf whose key stands elsewhere than the target's. */
+        post: operations["hands_begin_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/hand/{set_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture that is to be made, and how it went so far. */
+        get: operations["hands_target__string_set_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/hand/{set_id}/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How near the set comes; counts a move. The first match is kept as an attempt. */
+        post: operations["hands_compare__string_set_id__match_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/hand/{set_id}/hint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The one move that brings it nearest; counts as a hint. */
+        post: operations["hands_help_on__string_set_id__hint_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the marks and the light on the face tell. */
+        post: operations["reading_read_picture__string_entry_id__read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{entry_id}/likely": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Up to three sets of the kit, in the room of a set, that would make it. */
+        post: operations["reading_likely__string_entry_id__likely_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lan": {
         parameters: {
             query?: never;
@@ -7057,6 +7193,8 @@ export interface components {
             patterns: string[];
             /** Levels */
             levels: number[];
+            /** Skill */
+            skill: string;
         };
         /** EyeMarkedOut */
         EyeMarkedOut: {
@@ -7080,7 +7218,31 @@ export interface components {
             clues: string[];
             /** Own */
             own: string;
+            /** Difference */
+            difference: string;
+            overlay: components["schemas"]["Overlay"];
             drawing: components["schemas"]["Drawing"];
+        };
+        /** Overlay */
+        Overlay: {
+            /** Nose Shadow */
+            nose_shadow: [
+                number,
+                number
+            ][];
+            /** Catchlights */
+            catchlights: [
+                number,
+                number,
+                string
+            ][];
+            /** Lit Way */
+            lit_way: [
+                number,
+                number
+            ][];
+            /** Closed */
+            closed: boolean;
         };
         /** SkillMarkOut */
         SkillMarkOut: {
@@ -7100,6 +7262,11 @@ export interface components {
             /** Seed */
             seed: number;
             answer: components["schemas"]["Answer"];
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number;
         };
         /** Answer */
         Answer: {
@@ -7128,6 +7295,260 @@ export interface components {
              * @default
              */
             pattern: string;
+        };
+        /** ProgressOut */
+        ProgressOut: {
+            /** Skills */
+            skills: components["schemas"]["SkillOut"][];
+            /** Next */
+            next: string;
+            /** Next Level */
+            next_level: number;
+            /** Attempts */
+            attempts: number;
+        };
+        /** CurvePointOut */
+        CurvePointOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Mark */
+            mark: number;
+        };
+        /** SkillOut */
+        SkillOut: {
+            /** Skill */
+            skill: string;
+            /** Name */
+            name: string;
+            /** Attempts */
+            attempts: number;
+            /** Standing */
+            standing: number | null;
+            /** Due */
+            due: string;
+            /** Level */
+            level: number;
+            /** Curve */
+            curve: components["schemas"]["CurvePointOut"][];
+        };
+        /** BegunHandOut */
+        BegunHandOut: {
+            /** Set Id */
+            set_id: string;
+        };
+        /** BeginHandIn */
+        BeginHandIn: {
+            /**
+             * Level
+             * @default 1
+             */
+            level: number;
+            /**
+             * Seed
+             * @default null
+             */
+            seed: number | null;
+        };
+        /** HandOut */
+        HandOut: {
+            /** Level */
+            level: number;
+            /** Target */
+            target: string;
+            /** Moves */
+            moves: number;
+            /** Hints */
+            hints: number;
+            /** Done */
+            done: boolean;
+        };
+        /** MatchOut */
+        MatchOut: {
+            /** Same */
+            same: boolean;
+            /** Text */
+            text: string;
+            /** Differs */
+            differs: number | null;
+            /** Moves */
+            moves: number;
+            /** Hints */
+            hints: number;
+            /** Done */
+            done: boolean;
+            /** Mark */
+            mark: number | null;
+        };
+        /** MatchIn */
+        MatchIn: {
+            set: components["schemas"]["Set"];
+        };
+        /** HintOut */
+        HintOut: {
+            /** Text */
+            text: string;
+        };
+        /** HintIn */
+        HintIn: {
+            set: components["schemas"]["Set"];
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
+        };
+        /** ReadBackOut */
+        ReadBackOut: {
+            /** Azimuth */
+            azimuth: number;
+            /** Elevation */
+            elevation: number;
+            /** Ring */
+            ring: number;
+            /** Told */
+            told: boolean;
+            /** Ratio */
+            ratio: number | null;
+            /** Depth */
+            depth: number | null;
+            /** Lines */
+            lines: string[];
+            /** Doubtful */
+            doubtful: string[];
+            /** Doubts */
+            doubts: string[];
+        };
+        /** ReadIn */
+        ReadIn: {
+            marks: components["schemas"]["Marks"];
+            /**
+             * Patches
+             * @default {}
+             */
+            patches: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+        };
+        /** Marks */
+        Marks: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Left Pupil */
+            left_pupil: [
+                number,
+                number
+            ];
+            /** Right Pupil */
+            right_pupil: [
+                number,
+                number
+            ];
+            /** Nose Tip */
+            nose_tip: [
+                number,
+                number
+            ];
+            /**
+             * Nose Shadow
+             * @default null
+             */
+            nose_shadow: [
+                number,
+                number
+            ] | null;
+            /**
+             * Left Catchlights
+             * @default []
+             */
+            left_catchlights: [
+                number,
+                number
+            ][];
+            /**
+             * Right Catchlights
+             * @default []
+             */
+            right_catchlights: [
+                number,
+                number
+            ][];
+            /**
+             * Left Ear
+             * @default null
+             */
+            left_ear: [
+                number,
+                number
+            ] | null;
+            /**
+             * Right Ear
+             * @default null
+             */
+            right_ear: [
+                number,
+                number
+            ] | null;
+            /**
+             * Edge
+             * @default null
+             */
+            edge: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
+            /**
+             * Chin Shadow
+             * @default null
+             */
+            chin_shadow: [
+                number,
+                number
+            ] | null;
+        };
+        /** LikelySetsOut */
+        LikelySetsOut: {
+            /** Sets */
+            sets: components["schemas"]["LikelySetOut"][];
+            read: components["schemas"]["ReadBackOut"];
+        };
+        /** LikelySetOut */
+        LikelySetOut: {
+            set: components["schemas"]["Set"];
+            /** Text */
+            text: string;
+            /** Uses */
+            uses: string[];
+            /** Picture */
+            picture: string;
+        };
+        /** LikelyIn */
+        LikelyIn: {
+            marks: components["schemas"]["Marks"];
+            /**
+             * Patches
+             * @default {}
+             */
+            patches: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            set: components["schemas"]["Set"];
         };
         /** LanOut */
         LanOut: {
@@ -13790,7 +14211,7 @@ export interface operations {
     practice_next_task_task_get: {
         parameters: {
             query?: {
-                level?: number;
+                level?: number | null;
                 seed?: number | null;
             };
             header?: never;
@@ -13857,6 +14278,448 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EyeMarkedOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    progress_how_far_progress_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    progress_as_csv_progress_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    hands_begin_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginHandIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunHandOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    hands_target__string_set_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    hands_compare__string_set_id__match_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    hands_help_on__string_set_id__hint_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HintIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HintOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    reading_read_picture__string_entry_id__read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBackOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    reading_likely__string_entry_id__likely_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LikelyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LikelySetsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
                 };
             };
             /** @description Request Entity Too Large */

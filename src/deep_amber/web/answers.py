@@ -1,5 +1,6 @@
 """Answers and errors in one shape."""
 
+import base64
 from datetime import UTC
 from typing import Any
 
@@ -18,6 +19,11 @@ from .schemas import AnswerOut, ProblemOut, ProblemsOut
 
 def answer(model: BaseModel, status: int = 200) -> Response:
     return Response(model.model_dump_json(), status, mimetype="application/json")
+
+
+def jpeg_address(jpeg: bytes) -> str:
+    """A picture as an address that holds it."""
+    return f"data:image/jpeg;base64,{base64.b64encode(jpeg).decode()}"
 
 
 def answer_out(made: Answer, feet: bool) -> AnswerOut:

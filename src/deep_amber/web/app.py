@@ -24,6 +24,7 @@ from .expose import exposing
 from .frames import frames
 from .gear import gear
 from .guards import LOCAL_HOSTS, register_guards
+from .hands import hands
 from .ideas import ideas
 from .instruments import instruments
 from .judging import judging
@@ -37,6 +38,8 @@ from .pages import pages
 from .pictures import PictureDesk
 from .planning import planning
 from .practising import practising
+from .progressing import progressing
+from .reading import reading
 from .request_log import log_requests
 from .shelf import shelf
 from .shoot import shoot_view
@@ -76,6 +79,7 @@ def create_app(
     app.extensions["pictures"] = PictureDesk(settled)
     app.extensions["lan"] = lan
     app.extensions["thumbnails"] = OrderedDict()
+    app.extensions["practice"] = OrderedDict()
     for routes in (
         shelf,
         bench,
@@ -103,6 +107,9 @@ def create_app(
         complaining,
         comparing,
         practising,
+        progressing,
+        hands,
+        reading,
         lan_routes,
     ):
         routes.register(app, described)

@@ -15,6 +15,7 @@ from ..formats.own_json import TOO_LARGE
 from ..formats.real_picture import TOO_LARGE as REAL_TOO_LARGE
 from ..store.calibrations import NoSuchCalibration
 from ..store.faults import words_for
+from ..store.hands import NoSuchHand
 from ..store.ideas import MOST_IDEAS, BoardFull, NoSuchIdea
 from ..store.kit import StaleKit
 from ..store.log import NoSuchEntry
@@ -95,6 +96,7 @@ ANSWERS: dict[type[Exception], Callable[[Any], Response]] = {
     Busy: _busy,
     DatabaseError: _database,
     StaleSitting: stale,
+    NoSuchHand: _said("This set is no practice of the hand.", "a set that was begun from Practice", GONE),
     NoSuchSitting: _said("There is no such sitting any more.", "a sitting that is kept", GONE),
     NoSuchPose: _said("There is no pose of that name.", "a pose that is kept", GONE),
     TooManyPoses: _said("No more poses can be kept.", f"at most {MOST_POSES}", 422, "pose.name"),

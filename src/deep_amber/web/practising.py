@@ -1,6 +1,5 @@
 """Practice of the eye: a picture whose light is to be read, and an answer against its truth."""
 
-import base64
 import random
 from collections import OrderedDict
 from typing import Annotated
@@ -10,7 +9,9 @@ from flask import Response, current_app
 from pydantic import Field
 
 from ..core.eye.marking import Answer, clues, marked
+from ..core.eye.overlay import Overlay, difference, overlay
 from ..core.eye.practice import LEVELS, Task, task
+from ..core.eye.progress import Attempt, asked, next_of, progress
 from ..core.model.limits import check_limits
 from ..core.model.patterns import AIMED
 from ..core.picture.lens_rays import Size
@@ -20,7 +21,9 @@ from ..core.presenting.lines import Drawing
 from ..core.problem import NotAccepted
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
-from .answers import answer
+from ..store import practice as store
+from ..store.sets import now
+from .answers import answer, jpeg_address
 from .pictures import PictureDesk
 from .routes import Routes
 from .schemas import Body, Out
@@ -28,11 +31,12 @@ from .schemas import Body, Out
 practising = Routes("practice", "/api/practice", ("413", "422", "503"))
 MOST_SEEDS, KEPT = 10**6, 12
 SHOWN = Size(480, 600)
-_TASKS: OrderedDict[tuple[int, int], Task] = OrderedDict()
+LONGEST = 3600.0  # [s] that an answer takes, at most: who is away for longer has not looked for longer
 
 
 class TaskIn(Out):
-    level: Annotated[int, Field(ge=1, le=5)] = 1
+    level: Annotated[int, Field(ge=1, le=5)] | None = None
+    """None for the one that is due, or the weakest skill's."""
     seed: Annotated[int, Field(ge=0, le=MOST_SEEDS)] | None = None
     """A task that was drawn before; None for another one."""
 
@@ -45,12 +49,16 @@ class EyeTaskOut(Out):
     patterns: list[str]
     """That it may be."""
     levels: list[int]
+    skill: str
+    """That it is drawn for, in words; empty where a level was asked for."""
 
 
 class EyeAnswerIn(Body):
     level: Annotated[int, Field(ge=1, le=5)]
     seed: Annotated[int, Field(ge=0, le=MOST_SEEDS)]
     answer: Answer
+    seconds: Annotated[float, Field(ge=0, le=LONGEST)] = 0.0
+    """That it took."""
 
 
 class SkillMarkOut(Out):
@@ -74,38 +82,44 @@ class EyeMarkedOut(Out):
     clues: list[str]
     own: str
     """The picture that the answer makes, as a data address."""
+    difference: str
+    """Of both pictures: mid grey where they are alike, lighter where the answer is too light."""
+    overlay: Overlay
+    """What is drawn over the true picture, in shares of its width and height."""
     drawing: Drawing
     """Of the true set."""
 
 
-def _task(level: int, seed: int) -> Task:
+def task_of(level: int, seed: int) -> Task:
     """The task; those drawn last are kept."""
     desk: PictureDesk = current_app.extensions["pictures"]
-    if (level, seed) not in _TASKS:
+    tasks: OrderedDict[tuple[int, int], Task] = current_app.extensions["practice"]
+    if (level, seed) not in tasks:
         with desk.planning("practice", 0) as (look, _):
-            _TASKS[level, seed] = task(level, seed, load_sitter, tuple(known_sitters()), look)
-        while len(_TASKS) > KEPT:
-            _TASKS.popitem(last=False)
-    return _TASKS[level, seed]
-
-
-def _coded(made: bytes) -> str:
-    return f"data:image/jpeg;base64,{base64.b64encode(made).decode()}"
+            tasks[level, seed] = task(level, seed, load_sitter, tuple(known_sitters()), look)
+        while len(tasks) > KEPT:
+            tasks.popitem(last=False)
+    return tasks[level, seed]
 
 
 @practising.get("/task", responses={"200": EyeTaskOut})
 def next_task(query: TaskIn) -> Response:
     """A picture to read; its truth stays here."""
     seed = random.randrange(MOST_SEEDS) if query.seed is None else query.seed
-    made = _task(query.level, seed)
+    wanted = None
+    if query.level is None:
+        wanted = next_of(progress(store.attempts(current_app.extensions["sessions"])), now())
+    level = query.level or (wanted.level if wanted else 1)
+    made = task_of(level, seed)
     desk: PictureDesk = current_app.extensions["pictures"]
     picture = desk.sized(made.photo_set, SHOWN).picture
     out = EyeTaskOut(
-        level=query.level,
+        level=level,
         seed=seed,
-        picture=_coded(jpeg_bytes(picture, True)),
+        picture=jpeg_address(jpeg_bytes(picture, True)),
         patterns=list(AIMED),
         levels=list(LEVELS),
+        skill=NAMES[wanted.skill] if wanted else "",
     )
     return answer(out)
 
@@ -116,11 +130,15 @@ def mark(body: EyeAnswerIn) -> Response:
     problems = list(check_limits(body.answer))
     if problems:
         raise NotAccepted(problems)
-    made = _task(body.level, body.seed)
+    made = task_of(body.level, body.seed)
     desk: PictureDesk = current_app.extensions["pictures"]
     with desk.planning("practice mark", 0) as (look, _):
         read = marked(made, body.answer, look)
-    own = desk.thumbnail(read.photo_set).picture
+        laid = overlay(look(made.photo_set))
+    attempt = Attempt(now(), "eye", body.level, body.seed, asked(body.level, read.marks), read.total, body.seconds)
+    store.keep_attempt(current_app.extensions["sessions"], attempt)
+    own = desk.sized(read.photo_set, SHOWN).picture
+    true = desk.sized(made.photo_set, SHOWN).picture
     texts = marked_texts(read)
     said, rows = (texts[0], texts[1:]) if len(texts) > len(read.marks) else ("", texts)
     marks = [
@@ -131,7 +149,8 @@ def mark(body: EyeAnswerIn) -> Response:
         EyeMarkedOut(
             total=read.total, same=read.same, marks=marks, said=said, truth=truth_text(truth),
             truth_angles=[truth.azimuth, truth.elevation], size=truth.size, depth=truth.depth,
-            clues=[CLUES[k] for k in clues(made)], own=_coded(jpeg_bytes(own, True)),
+            clues=[CLUES[k] for k in clues(made)], own=jpeg_address(jpeg_bytes(own, True)), difference=jpeg_address(jpeg_bytes(difference(true, own), True)),
+            overlay=laid,
             drawing=drawing(made.photo_set, sitter_of(made.photo_set)),
         )
     )  # fmt: skip

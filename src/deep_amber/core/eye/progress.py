@@ -59,6 +59,11 @@ class Next:
     why: Literal["new", "due", "weakest"]
 
 
+def asked(level: int, marks: Mapping[str, float]) -> dict[str, float]:
+    """The marks of those skills that a level asks for: what is not in its pictures is not practised by them."""
+    return {k: v for k, v in marks.items() if FROM_LEVEL[k] <= level}
+
+
 def grade_of(mark: float) -> Rating:
     """The scheduler's grade of a mark from 0 to 1."""
     return next(grade for least, grade in GRADES if mark >= least)

@@ -1,11 +1,16 @@
 """Words of practice and of a picture read backwards."""
 
 import math
+from datetime import datetime
 
-from ..eye.marking import Marked
+from ..answer import Act
+from ..eye.hand import Match
+from ..eye.marking import SAME, Marked
 from ..eye.practice import Truth
+from ..eye.progress import Next
 from ..eye.readback import ReadBack
 from .say import stops
+from .wishes import act_text
 
 CLUES = {
     "nose_shadow": "The nose's shadow first: where it ends says side and height, and its edge how small the light is.",
@@ -88,3 +93,39 @@ def read_back_texts(read: ReadBack) -> list[str]:
     )
     rows += [f"{MARKS[k].capitalize()} contradicts the rest: is it where it should be?" for k in read.doubtful]
     return rows
+
+
+def due_text(due: datetime | None, now: datetime) -> str:
+    """When a skill is to be practised again."""
+    if due is None:
+        return "not tried yet"
+    days = (due - now).total_seconds() / 86400
+    if days <= 0:
+        return "due now"
+    if days < 1:
+        return "due today"
+    return "due tomorrow" if days < 2 else f"due in {days:.0f} days"
+
+
+def next_text(following: Next) -> str:
+    """What to practise now, and why."""
+    why = {"new": "it was not tried yet", "due": "it is due", "weakest": "nothing is due, and it is the weakest"}
+    return f"Next: {NAMES[following.skill]}, level {following.level}, for {why[following.why]}."
+
+
+def match_text(match: Match | None) -> str:
+    """How near a set's picture comes to the one that is to be made."""
+    if match is None:
+        return "No key reaches the face."
+    if match.same:
+        return "It is the same picture."
+    if match.differs > SAME:
+        return f"The light on the face is {stops(match.differs)} beside it: look where the nose's shadow ends."
+    return f"The key is right; the shadow is {stops(abs(match.depth))} too {'deep' if match.depth > 0 else 'light'}."
+
+
+def hint_text(acts: tuple[Act, ...], feet: bool = False) -> str:
+    """A move to try."""
+    if not acts:
+        return "No single move brings it nearer: compare the two pictures again."
+    return "Try: " + ", then ".join(act_text(k, feet) for k in acts) + "."

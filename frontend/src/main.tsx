@@ -30,6 +30,8 @@ const pages: RouteObject[] = [
   { path: "/calibrate", lazy: async () => ({ Component: (await import("./calibrate/CalibratePage")).CalibratePage }) },
   { path: "/set/:id/card", lazy: async () => ({ Component: (await import("./card/CardPage")).CardPage }) },
   { path: "/practice", lazy: async () => ({ Component: (await import("./eye/PracticePage")).PracticePage }) },
+  { path: "/practice/progress", lazy: async () => ({ Component: (await import("./eye/ProgressPage")).ProgressPage }) },
+  { path: "/read/:id", lazy: async () => ({ Component: (await import("./eye/ReadPage")).ReadPage }) },
   { path: "/set/:id/plan", lazy: async () => ({ Component: (await import("./planning/PlanPage")).PlanPage }) },
   {
     path: "/set/:id/arrangements",

@@ -1917,7 +1917,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The picture that is to be made, and how it went so far. */
+        /** The picture that is to be made, and how it went so far; nothing for a set that is no practice. */
         get: operations["hands_target__string_set_id__get"];
         put?: never;
         post?: never;
@@ -7220,27 +7220,29 @@ export interface components {
             own: string;
             /** Difference */
             difference: string;
-            overlay: components["schemas"]["Overlay"];
+            overlay: components["schemas"]["OverlayOut"];
             drawing: components["schemas"]["Drawing"];
         };
-        /** Overlay */
-        Overlay: {
+        /** EyeSpotOut */
+        EyeSpotOut: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Clock */
+            clock: string;
+        };
+        /**
+         * OverlayOut
+         * @description What is drawn over the true picture, in shares of its width and height.
+         */
+        OverlayOut: {
             /** Nose Shadow */
-            nose_shadow: [
-                number,
-                number
-            ][];
+            nose_shadow: number[][];
             /** Catchlights */
-            catchlights: [
-                number,
-                number,
-                string
-            ][];
+            catchlights: components["schemas"]["EyeSpotOut"][];
             /** Lit Way */
-            lit_way: [
-                number,
-                number
-            ][];
+            lit_way: number[][];
             /** Closed */
             closed: boolean;
         };
@@ -7351,6 +7353,10 @@ export interface components {
              * @default null
              */
             seed: number | null;
+        };
+        /** HandsOut */
+        HandsOut: {
+            hand: components["schemas"]["HandOut"] | null;
         };
         /** HandOut */
         HandOut: {
@@ -14462,7 +14468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HandOut"];
+                    "application/json": components["schemas"]["HandsOut"];
                 };
             };
             /** @description Not Found */

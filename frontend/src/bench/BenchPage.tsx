@@ -5,6 +5,7 @@ import { Answer } from "../frame/Answer";
 import { Frame } from "../frame/Frame";
 import { usePicture } from "../frame/usePicture";
 import { Picker } from "../gear/Picker";
+import { HandTarget, useHand } from "../eye/HandTarget";
 import { KeySheet } from "../keys/KeySheet";
 import { useKeys } from "../keys/useKeys";
 import { ToAims } from "../wish/ToAims";
@@ -46,6 +47,8 @@ function Bench() {
   const name = useBench((s) => s.name);
   const trouble = useBench((s) => s.trouble);
   const picking = useOpen((s) => s.picking);
+  const id = useBench((s) => s.id);
+  const hand = useHand(id);
   const feet = useSettings((s) => s.feet);
   const { Answer: StepAnswer } = instrumentOf(useStep()?.instrument);
   const [showKeys, setShowKeys] = useState(false);
@@ -91,8 +94,14 @@ function Bench() {
           {picking && <Picker />}
         </div>
         <div className="ladder-box">
-          <div ref={ladder}>{ladderBox.width > 0 && <Ladder {...ladderBox} />}</div>
-          <ToAims />
+          {hand ? (
+            <HandTarget id={id} target={hand.target} />
+          ) : (
+            <>
+              <div ref={ladder}>{ladderBox.width > 0 && <Ladder {...ladderBox} />}</div>
+              <ToAims />
+            </>
+          )}
         </div>
       </div>
       <KeySheet open={showKeys} onClose={() => setShowKeys(false)} />

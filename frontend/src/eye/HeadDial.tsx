@@ -11,11 +11,14 @@ interface Props {
   size: number;
   /** Azimuth and elevation of the true key, once it is told. */
   truth: readonly number[] | null;
-  onChange: (to: { azimuth?: number; elevation?: number }) => void;
+  /** Degrees about it within which it lies nine times of ten; drawn where there is one. */
+  ring?: number;
+  /** Without it nothing is pulled: what was read is shown. */
+  onChange?: (to: { azimuth?: number; elevation?: number }) => void;
 }
 
 /** The head from above with the lens below it, and from the side: where the key stands is pulled, or turned by arrow keys. */
-export function HeadDial({ azimuth, elevation, size, truth, onChange }: Props) {
+export function HeadDial({ azimuth, elevation, size, truth, ring, onChange }: Props) {
   const box = useRef<SVGSVGElement>(null);
   const pulled = useRef<"round" | "up" | null>(null);
   const wide = Math.max(6, Math.min(46, size * 30));
@@ -24,7 +27,7 @@ export function HeadDial({ azimuth, elevation, size, truth, onChange }: Props) {
 
   function move(event: PointerEvent) {
     const frame = box.current?.getBoundingClientRect();
-    if (!pulled.current || !frame) {
+    if (!pulled.current || !frame || !onChange) {
       return;
     }
     const x = ((event.clientX - frame.left) / frame.width) * WIDE;
@@ -45,15 +48,33 @@ export function HeadDial({ azimuth, elevation, size, truth, onChange }: Props) {
     }
   }
 
-  const hold = (what: "round" | "up") => (event: PointerEvent<SVGGElement>) => {
-    pulled.current = what;
-    event.currentTarget.setPointerCapture(event.pointerId);
-  };
   const drop = () => {
     pulled.current = null;
   };
+  /** What is the same of both grips: pulled, let go, turned by keys. */
+  const grip = (what: "round" | "up", now: number, limits: readonly [number, number], turn: (by: number) => void) =>
+    onChange
+      ? {
+          className: "grip",
+          role: "slider",
+          tabIndex: 0,
+          "aria-valuemin": limits[0],
+          "aria-valuemax": limits[1],
+          "aria-valuenow": now,
+          onPointerDown: (event: PointerEvent<SVGGElement>) => {
+            pulled.current = what;
+            event.currentTarget.setPointerCapture(event.pointerId);
+          },
+          onPointerMove: move,
+          onPointerUp: drop,
+          onKeyDown: (event: KeyboardEvent) => keys(event, turn),
+        }
+      : { className: "grip told", role: "img" };
   const [kx, ky] = at(azimuth);
   const [ux, uy] = up(elevation);
+  // Round the head a ring of so many degrees is wider, the higher the key.
+  const across = Math.min((ring ?? 0) / Math.max(Math.cos(rad(elevation)), 0.3), 170);
+  const arc = (radius: number, sweep: 0 | 1) => `A${radius} ${radius} 0 ${across > 90 && radius === RADIUS ? 1 : 0} ${sweep} `;
   return (
     <svg ref={box} className="head-dial" viewBox={`0 0 ${WIDE} ${HIGH}`} role="group" aria-label="Where the key stands">
       <circle className="way" cx={MIDDLE} cy={MIDDLE} r={RADIUS} />
@@ -75,34 +96,28 @@ export function HeadDial({ azimuth, elevation, size, truth, onChange }: Props) {
           <circle cx={up(truth[1] ?? 0)[0]} cy={up(truth[1] ?? 0)[1]} r={8} />
         </g>
       )}
+      {ring !== undefined && (
+        <>
+          <path
+            className="ring"
+            d={`M${MIDDLE} ${MIDDLE}L${at(azimuth - across).join(" ")}${arc(RADIUS, 0)}${at(azimuth + across).join(" ")}Z`}
+          />
+          <path
+            className="ring"
+            d={`M${SIDE_X} ${SIDE_Y}L${up(elevation - ring).join(" ")}${arc(ARM, 0)}${up(elevation + ring).join(" ")}Z`}
+          />
+        </>
+      )}
       <g
-        className="grip"
-        role="slider"
-        tabIndex={0}
+        {...grip("round", azimuth, [-180, 180], (by) => onChange?.({ azimuth: ((azimuth + by + 540) % 360) - 180 }))}
         aria-label="Side: the key round the head"
-        aria-valuemin={-180}
-        aria-valuemax={180}
-        aria-valuenow={azimuth}
-        onPointerDown={hold("round")}
-        onPointerMove={move}
-        onPointerUp={drop}
-        onKeyDown={(e) => keys(e, (by) => onChange({ azimuth: ((azimuth + by + 540) % 360) - 180 }))}
       >
         <rect x={kx - wide / 2} y={ky - 5} width={wide} height={10} transform={`rotate(${-azimuth} ${kx} ${ky})`} />
         <circle cx={kx} cy={ky} r={20} />
       </g>
       <g
-        className="grip"
-        role="slider"
-        tabIndex={0}
+        {...grip("up", elevation, [-60, 80], (by) => onChange?.({ elevation: Math.max(-60, Math.min(80, elevation + by)) }))}
         aria-label="Height: the key over the face"
-        aria-valuemin={-60}
-        aria-valuemax={80}
-        aria-valuenow={elevation}
-        onPointerDown={hold("up")}
-        onPointerMove={move}
-        onPointerUp={drop}
-        onKeyDown={(e) => keys(e, (by) => onChange({ elevation: Math.max(-60, Math.min(80, elevation + by)) }))}
       >
         <rect x={ux - 5} y={uy - wide / 2} width={10} height={wide} transform={`rotate(${-elevation} ${ux} ${uy})`} />
         <circle cx={ux} cy={uy} r={20} />

@@ -1,94 +1,84 @@
 import { Button, InputNumber, Segmented, Select } from "antd";
-import { useCallback, useEffect, useState } from "react";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
 import { Page, Wrong } from "../pages/Page";
-import { SmallFloor } from "../planning/SmallFloor";
 import "../planning/planning.css";
-import { type EyeAnswer, type EyeMarked, type EyeTask, inWords, problemsIn, server } from "../server/client";
+import { inWords, problemsIn, server } from "../server/client";
 import { DepthLadder } from "./DepthLadder";
 import { HeadDial } from "./HeadDial";
+import { Laid } from "./Laid";
+import { PracticeTold } from "./PracticeTold";
+import { type Level, ROUND, useRound } from "./useRound";
 import "./eye.css";
 
-const BEGUN: EyeAnswer = { azimuth: 30, elevation: 25, size: 0.5, depth: 1.5, rim: "none", ground: "even", pattern: "" };
+const LEVELS = [1, 2, 3, 4, 5] as const;
+const ASPECT = 480 / 600; // of the pictures that are read
 const RIMS = ["none", "camera-left", "camera-right", "both"] as const;
 const GROUNDS = ["dark", "even", "gradient", "spot"] as const;
-const ROUND = 5;
-
-async function asked(level: number): Promise<{ task: EyeTask | null; wrong: string }> {
-  const { data, error } = await server
-    .GET("/api/practice/task", { params: { query: { level } } })
-    .catch(() => ({ data: undefined, error: undefined }));
-  return { task: data ?? null, wrong: data ? "" : inWords(problemsIn(error)) };
-}
 
 /** A picture whose light is read on instruments, in rounds of five; the truth is laid beside the answer. */
 export function PracticePage() {
-  const [level, setLevel] = useState(1);
-  const [task, setTask] = useState<EyeTask | null>(null);
-  const [ahead, setAhead] = useState<Promise<{ task: EyeTask | null; wrong: string }> | null>(null);
-  const [answer, setAnswer] = useState(BEGUN);
-  const [marked, setMarked] = useState<EyeMarked | null>(null);
-  const [totals, setTotals] = useState<number[]>([]);
-  const [wrong, setWrong] = useState("");
+  const [level, setLevel] = useState<Level>("weakest");
+  const [shown, setShown] = useState<"own" | "difference">("own");
+  const { task, answer, marked, totals, wrong, left, over, put, next, change } = useRound(level);
+  const [handWrong, setHandWrong] = useState("");
+  const navigate = useNavigate();
 
-  const go = useCallback(async (of: number, ready: Promise<{ task: EyeTask | null; wrong: string }> | null) => {
-    setMarked(null);
-    setTask(null);
-    setAnswer(BEGUN);
-    const made = await (ready ?? asked(of));
-    setTask(made.task);
-    setWrong(made.wrong);
-    setAhead(made.task ? asked(of) : null); // while this one is read
-  }, []);
-
-  useEffect(() => {
-    setTotals([]);
-    void go(level, null);
-  }, [go, level]);
-
-  async function put() {
-    if (!task || marked) {
-      return;
-    }
-    const body = { level: task.level, seed: task.seed, answer };
-    const { data, error } = await server.POST("/api/practice/mark", { body }).catch(() => ({ data: undefined, error: undefined }));
-    setWrong(data ? "" : inWords(problemsIn(error)));
+  async function byHand() {
+    const { data, error } = await server.POST("/api/practice/hand", { body: { level: task?.level ?? 1, seed: null } });
+    setHandWrong(data ? "" : inWords(problemsIn(error)));
     if (data) {
-      setMarked(data);
-      setTotals((before) => [...(before.length >= ROUND ? [] : before), data.total]);
+      void navigate(`/set/${data.set_id}`);
     }
   }
 
-  const change = (to: Partial<EyeAnswer>) => marked || setAnswer((before) => ({ ...before, ...to }));
   return (
     <Page
       title="Practice"
       className="practice"
       tools={
         <>
-          <Segmented
+          <Segmented<Level>
             aria-label="Level"
             value={level}
-            options={(task?.levels ?? [1, 2, 3, 4, 5]).map((n) => ({ value: n, label: `level ${n}` }))}
-            onChange={(n) => setLevel(Number(n))}
+            options={[{ value: "weakest", label: "what is weakest" }, ...LEVELS.map((n) => ({ value: n, label: `${n}` }))]}
+            onChange={setLevel}
           />
-          <Score totals={totals} />
+          <Score totals={totals} left={left} />
+          <Button onClick={() => void byHand()}>Make a picture by hand</Button>
+          <Link to="/practice/progress">Progress</Link>
         </>
       }
     >
-      <Wrong text={wrong} />
+      <Wrong text={wrong || handWrong} />
       <form
         className="practice-columns"
         onSubmit={(event) => {
           event.preventDefault();
-          void (marked ? go(level, ahead) : put());
+          void (marked ? next() : put());
         }}
       >
         <div className="read-picture">
           {task ? <img src={task.picture} alt="The picture to read" /> : <div aria-busy="true" />}
+          {marked && <Laid overlay={marked.overlay} aspect={ASPECT} />}
           {marked && (
             <figure>
-              <img src={marked.own} alt="The picture of your light" />
-              <figcaption>the picture of your light</figcaption>
+              <img
+                src={shown === "own" ? marked.own : marked.difference}
+                alt={shown === "own" ? "The picture of your light" : "The difference of both pictures"}
+              />
+              <figcaption>
+                <Segmented
+                  size="small"
+                  aria-label="Beside it"
+                  value={shown}
+                  options={[
+                    { value: "own", label: "yours" },
+                    { value: "difference", label: "difference" },
+                  ]}
+                  onChange={setShown}
+                />
+              </figcaption>
             </figure>
           )}
         </div>
@@ -135,53 +125,36 @@ export function PracticePage() {
           </div>
         </div>
         <div className="read-answer">
-          {marked ? (
-            <Told marked={marked} />
-          ) : (
-            <p className="caption">Pull the key round the head, set what you see, then answer. The arrow keys turn what is chosen.</p>
-          )}
           <Button type="primary" htmlType="submit" disabled={!task}>
-            {marked ? (totals.length >= ROUND ? "A new round" : "Next picture") : "Answer"}
+            {marked ? (over ? "A new round" : "Next picture") : "Answer"}
           </Button>
+          {marked ? (
+            <PracticeTold marked={marked} />
+          ) : (
+            <p className="caption">
+              {task?.skill && `Watch for: ${task.skill}. `}Pull the key round the head, set what you see, then answer. The arrow keys turn
+              what is chosen.
+            </p>
+          )}
         </div>
       </form>
     </Page>
   );
 }
 
-function Score({ totals }: { totals: readonly number[] }) {
-  if (!totals.length) {
-    return null;
-  }
-  const mean = totals.reduce((a, b) => a + b, 0) / totals.length;
+function Score({ totals, left }: { totals: readonly number[]; left: number }) {
+  const mean = totals.reduce((a, b) => a + b, 0) / Math.max(totals.length, 1);
+  const time = `${Math.floor(left / 60)}:${String(Math.floor(left % 60)).padStart(2, "0")}`;
   return (
-    <span role="status">
-      {totals.length} of {ROUND}: <b className="figures">{Math.round(mean * 100)}</b> of 100
-    </span>
-  );
-}
-
-function Told({ marked }: { marked: EyeMarked }) {
-  return (
-    <section aria-label="Marks">
-      <h2>
-        <span className="figures">{Math.round(marked.total * 100)}</span> of 100
-      </h2>
-      {marked.said && <p className="near met">{marked.said}</p>}
-      <ul className="eye-marks">
-        {marked.marks.map((k) => (
-          <li key={k.skill} className={k.mark >= 0.99 ? "right" : ""}>
-            {k.text}
-          </li>
-        ))}
-      </ul>
-      <p>It was {marked.truth}.</p>
-      <SmallFloor drawing={marked.drawing} width={150} height={180} />
-      <ol className="clues">
-        {marked.clues.map((k) => (
-          <li key={k}>{k}</li>
-        ))}
-      </ol>
-    </section>
+    <>
+      <span className="figures caption" role="timer">
+        {time}
+      </span>
+      {totals.length > 0 && (
+        <span role="status">
+          {totals.length} of {ROUND}: <b className="figures">{Math.round(mean * 100)}</b> of 100
+        </span>
+      )}
+    </>
   );
 }

@@ -10,9 +10,12 @@ export async function take(set: PhotoSet): Promise<void> {
   await save();
 }
 
-/** Keeps a set on the shelf under a name of its own; gives back its id, or why not. */
-export async function keepAsAnother(set: PhotoSet, name: string): Promise<{ id: string; wrong: string }> {
-  const { file } = useBench.getState();
+/** Keeps a set on the shelf under a name of its own, beside the one on the bench or another; gives back its id, or why not. */
+export async function keepAsAnother(
+  set: PhotoSet,
+  name: string,
+  file: SetFile | null = useBench.getState().file,
+): Promise<{ id: string; wrong: string }> {
   if (!file) {
     return { id: "", wrong: "" };
   }

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { InputNumber, Select } from "antd";
 import { useState } from "react";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { Page, Wrong } from "../pages/Page";
 import { inWords, type Judged, problemsIn, server } from "../server/client";
 import { useSettings } from "../theme/useSettings";
@@ -73,7 +73,7 @@ export function PicturePage() {
             </figcaption>
           </figure>
           <p className="caption hint">
-            Marks lie where the set has each surface: drag one that is beside it.{" "}
+            Marks lie where the set has each surface: drag one that is beside it. <Link to={`/read/${id}`}>Read its light</Link>{" "}
             {ofSet ? (
               <KeepCard id={id} marks={marks} />
             ) : (

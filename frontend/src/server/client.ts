@@ -80,6 +80,13 @@ export type BesideSet = Schemas["BesideOut"];
 export type EyeTask = Schemas["EyeTaskOut"];
 export type EyeAnswer = Schemas["Answer"];
 export type EyeMarked = Schemas["EyeMarkedOut"];
+export type EyeOverlay = Schemas["OverlayOut"];
+export type EyeProgress = Schemas["ProgressOut"];
+export type EyeSkill = Schemas["SkillOut"];
+export type HandMatch = Schemas["MatchOut"];
+export type PointedAt = Schemas["Marks"];
+export type ReadBack = Schemas["ReadBackOut"];
+export type LikelySet = Schemas["LikelySetOut"];
 
 export const server = createClient<paths>({ baseUrl: window.location.origin });
 

@@ -29,7 +29,7 @@ class Hand:
 
 
 def _content(photo_set: Set) -> str:
-    return sha256(write_set_file(new_file("", photo_set))).hexdigest()
+    return sha256(write_set_file(new_file("compared", photo_set))).hexdigest()
 
 
 def _hand(row: HandRow) -> Hand:

@@ -49,6 +49,11 @@ class HandOut(Out):
     done: bool
 
 
+class HandsOut(Out):
+    hand: HandOut | None
+    """None for a set that is no practice."""
+
+
 class MatchIn(Body):
     set: Set
 
@@ -81,21 +86,23 @@ def begin(body: BeginHandIn) -> Response:
     with desk.planning("practice", 0) as (look, _):
         first = beginning(made, look, tuple(known_sitters()))
     stored = add_set(sessions, new_file(f"Make the picture, level {body.level}", first))
-    store.begin_hand(sessions, stored.id, body.level, seed, first)
+    store.begin_hand(sessions, stored.id, body.level, seed, stored.file.set)
     return answer(BegunHandOut(set_id=stored.id), 201)
 
 
-@hands.get("/<string:set_id>", responses={"200": HandOut})
+@hands.get("/<string:set_id>", responses={"200": HandsOut})
 def target(path: HandPath) -> Response:
-    """The picture that is to be made, and how it went so far."""
-    hand = store.hand_of(current_app.extensions["sessions"], path.set_id)
+    """The picture that is to be made, and how it went so far; nothing for a set that is no practice."""
+    try:
+        hand = store.hand_of(current_app.extensions["sessions"], path.set_id)
+    except store.NoSuchHand:
+        return answer(HandsOut(hand=None))
     picture = _desk().sized(task_of(hand.level, hand.seed).photo_set, SHOWN).picture
-    return answer(
-        HandOut(
-            level=hand.level, target=jpeg_address(jpeg_bytes(picture, True)), moves=hand.moves, hints=hand.hints,
-            done=hand.done_at is not None,
-        )
+    out = HandOut(
+        level=hand.level, target=jpeg_address(jpeg_bytes(picture, True)), moves=hand.moves, hints=hand.hints,
+        done=hand.done_at is not None,
     )  # fmt: skip
+    return answer(HandsOut(hand=out))
 
 
 @hands.post("/<string:set_id>/match", responses={"200": MatchOut})

@@ -68,6 +68,23 @@ class SkillMarkOut(Out):
     text: str
 
 
+class EyeSpotOut(Out):
+    x: float
+    y: float
+    clock: str
+
+
+class OverlayOut(Out):
+    """What is drawn over the true picture, in shares of its width and height."""
+
+    nose_shadow: list[list[float]]
+    """From the tip to its end."""
+    catchlights: list[EyeSpotOut]
+    lit_way: list[list[float]]
+    closed: bool
+    """Whether shadow closes the way down the cheek."""
+
+
 class EyeMarkedOut(Out):
     total: float
     same: bool
@@ -84,8 +101,7 @@ class EyeMarkedOut(Out):
     """The picture that the answer makes, as a data address."""
     difference: str
     """Of both pictures: mid grey where they are alike, lighter where the answer is too light."""
-    overlay: Overlay
-    """What is drawn over the true picture, in shares of its width and height."""
+    overlay: OverlayOut
     drawing: Drawing
     """Of the true set."""
 
@@ -124,6 +140,13 @@ def next_task(query: TaskIn) -> Response:
     return answer(out)
 
 
+def _overlay_out(laid: Overlay) -> OverlayOut:
+    return OverlayOut(
+        nose_shadow=[list(k) for k in laid.nose_shadow], lit_way=[list(k) for k in laid.lit_way], closed=laid.closed,
+        catchlights=[EyeSpotOut(x=x, y=y, clock=clock) for x, y, clock in laid.catchlights],
+    )  # fmt: skip
+
+
 @practising.post("/mark", responses={"200": EyeMarkedOut})
 def mark(body: EyeAnswerIn) -> Response:
     """An answer against the truth, which is told with it."""
@@ -150,7 +173,7 @@ def mark(body: EyeAnswerIn) -> Response:
             total=read.total, same=read.same, marks=marks, said=said, truth=truth_text(truth),
             truth_angles=[truth.azimuth, truth.elevation], size=truth.size, depth=truth.depth,
             clues=[CLUES[k] for k in clues(made)], own=jpeg_address(jpeg_bytes(own, True)), difference=jpeg_address(jpeg_bytes(difference(true, own), True)),
-            overlay=laid,
+            overlay=_overlay_out(laid),
             drawing=drawing(made.photo_set, sitter_of(made.photo_set)),
         )
     )  # fmt: skip

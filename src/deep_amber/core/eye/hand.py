@@ -11,6 +11,7 @@ from ..model.point import Point
 from ..model.set import Set, with_light
 from ..pattern.reach import ANYWHERE
 from ..planning.measured import Look as Looked
+from ..rules.heat import heat_warnings
 from ..rules.validation import problems_of
 from ..simulation.key import key_index
 from ..simulation.readings import readings_of
@@ -66,7 +67,7 @@ def beginning(task: Task, look: Looked, known: tuple[str, ...]) -> Set:
         way = np.array([math.sin(turn) * math.cos(up), math.sin(up), math.cos(turn) * math.cos(up)])
         moved = replace(key, place=Point(*map(float, face + way * task.truth.distance)), aim=Point(*map(float, face)))
         made = with_light(task.photo_set, index, moved)
-        if problems_of(made, known):
+        if problems_of(made, known) or set(heat_warnings(made)) - set(heat_warnings(task.photo_set)):
             continue
         match = matched(target, look(made))
         if match is not None and not match.same:

@@ -9,7 +9,7 @@ from ..model.set import Set
 from ..pattern.catchlights import IRIS
 from ..pattern.face_points import face_points
 from ..pattern.key_light import key_light
-from ..pattern.measures import measures_of
+from ..pattern.measures import LIT, measures_of
 from ..pattern.reading import read_pattern
 from ..simulation.key import key_index
 from ..simulation.readings import readings_of
@@ -20,7 +20,6 @@ from ..sitter.mesh import SitterMesh
 from .shadow_map import end_of_shadow
 
 FINELY = 0.002  # [m] between places of the skin where the shadow's end is looked for
-CLOSED = 1.0  # stops of closing from which the way down the cheek is closed
 GREY = 0.5
 PUPIL = 0.005  # [m] of a pupil before the cornea's middle
 
@@ -106,4 +105,4 @@ def _lit_way(stages: Stages, head: HeadFrame) -> tuple[tuple[Place, ...], bool]:
         return (), False
     mouth = mesh.vertices[mesh.landmarks["mouth_corner_below_L" if left else "mouth_corner_below_R"]].astype(float)
     way = np.stack([face.points[start].astype(float), mouth])
-    return _shares(stages.photo_set, head.in_room(way)), float(made.closing[0]) >= CLOSED
+    return _shares(stages.photo_set, head.in_room(way)), float(made.bottom[0]) < LIT

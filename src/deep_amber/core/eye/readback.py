@@ -67,7 +67,7 @@ def read_back(
     pose = next(p for _, p in poses if p.mesh.name == like)
     edge = math.dist(*marks.edge) / pose.scale * 1000 if marks.edge is not None else None
     ratio = _ratio(key, edge)
-    lights = max(len(marks.left_catchlights), len(marks.right_catchlights), int(key.told))
+    lights = max(len(marks.left_catchlights), len(marks.right_catchlights))
     return ReadBack(
         key, like, key.like[like], math.degrees(float(pose.values[0])), edge, _size(key, edge), ratio, lights,
         _depth(values), _rim(values), _ground(values),

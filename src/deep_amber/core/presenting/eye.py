@@ -89,7 +89,7 @@ def read_back_texts(read: ReadBack) -> list[str]:
     if read.ground is not None:
         rows.append(f"The backdrop is {read.ground}.")
     rows.append(
-        f"The face is most like {read.like} ({read.like_share * 100:.0f} of 100), turned {abs(math.floor(read.turned)):.0f}°."
+        f"The face is most like {read.like.capitalize()} ({read.like_share * 100:.0f} of 100), turned {abs(math.floor(read.turned)):.0f}°."
     )
     rows += [f"{MARKS[k].capitalize()} contradicts the rest: is it where it should be?" for k in read.doubtful]
     return rows
@@ -110,7 +110,7 @@ def due_text(due: datetime | None, now: datetime) -> str:
 def next_text(following: Next) -> str:
     """What to practise now, and why."""
     why = {"new": "it was not tried yet", "due": "it is due", "weakest": "nothing is due, and it is the weakest"}
-    return f"Next: {NAMES[following.skill]}, level {following.level}, for {why[following.why]}."
+    return f"Next: {NAMES[following.skill]}, at level {following.level}: {why[following.why]}."
 
 
 def match_text(match: Match | None) -> str:

@@ -1,6 +1,7 @@
 """Marks of computed sets, where their truth puts them, and disturbed as a hand does."""
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -8,9 +9,11 @@ import numpy as np
 from deep_amber.core.eye.points import Marks
 from deep_amber.core.eye.shadow_map import end_of_shadow
 from deep_amber.core.geometry.projected import projected
+from deep_amber.core.geometry.quads import field_of_view
 from deep_amber.core.geometry.vectors import aiming_axes
 from deep_amber.core.model import Camera, Point, Set
 from deep_amber.core.pattern.cornea import halfway
+from deep_amber.core.pattern.softness import NOSE
 from deep_amber.core.sitter.face import face_marks, head_frame
 from deep_amber.core.sitter.gaze import eyes_in_room
 from deep_amber.formats.sitter_file import known_sitters, load_sitter
@@ -58,24 +61,49 @@ def _pixels(camera: Camera, points: np.ndarray) -> np.ndarray:
     return np.stack([(at[:, 0] + 1) / 2 * width, (1 - at[:, 1]) / 2 * HEIGHT], 1)
 
 
-def marked(s: Set, azimuth: float, elevation: float, away: float, dice: np.random.Generator, disturbed: float) -> Truth:
-    """Marks for a small key at a direction from the way to the lens [degrees] and a distance [m]."""
-    mesh, camera = load_sitter(s.sitter.who), s.camera
-    head = head_frame(mesh, s.sitter)
-    face = head.in_room(mesh.vertices[mesh.landmarks["nose_tip"]].astype(float))
-    _, up, _ = aiming_axes(camera.place, camera.aim)
-    back = camera.place.array - face
+def _frame(s: Set, face: np.ndarray) -> np.ndarray:
+    """(3, 3) rows right, up and back to the lens, as the picture has them."""
+    _, up, _ = aiming_axes(s.camera.place, s.camera.aim)
+    back = s.camera.place.array - face
     back /= np.linalg.norm(back)
     right = np.cross(up, back)
     right /= np.linalg.norm(right)
-    up = np.cross(back, right)
+    return np.stack([right, np.cross(back, right), back])
+
+
+def marked(s: Set, azimuth: float, elevation: float, away: float, dice: np.random.Generator, disturbed: float) -> Truth:
+    """Marks for a small key at a direction from the way to the lens [degrees] and a distance [m]."""
+    mesh = load_sitter(s.sitter.who)
+    face = head_frame(mesh, s.sitter).in_room(mesh.vertices[mesh.landmarks["nose_tip"]].astype(float))
     a, e = math.radians(azimuth), math.radians(elevation)
-    way = right * math.sin(a) * math.cos(e) + up * math.sin(e) + back * math.cos(a) * math.cos(e)
-    light = face + way * away
+    way = np.array([math.sin(a) * math.cos(e), math.sin(e), math.cos(a) * math.cos(e)]) @ _frame(s, face)
+    return Truth(_marks(s, face + way * away, way, None, dice, disturbed), azimuth, elevation, way)
+
+
+def marked_key(s: Set, place: np.ndarray, size: float, dice: np.random.Generator, disturbed: float) -> Truth:
+    """Marks for the key of a set, with the edge of its shadow; size : of its front over its distance."""
+    face = np.array(face_marks(load_sitter(s.sitter.who), s.sitter).face)
+    away = place - face
+    away /= np.linalg.norm(away)
+    x, y, z = _frame(s, face) @ away
+    azimuth, elevation = math.degrees(math.atan2(x, z)), math.degrees(math.asin(y))
+    return Truth(_marks(s, place, away, size, dice, disturbed), azimuth, elevation, away)
+
+
+def _marks(
+    s: Set, light: np.ndarray, way: np.ndarray, size: float | None, dice: np.random.Generator, disturbed: float
+) -> Marks:
+    mesh, camera = load_sitter(s.sitter.who), s.camera
+    head = head_frame(mesh, s.sitter)
+    face = head.in_room(mesh.vertices[mesh.landmarks["nose_tip"]].astype(float))
+    back = camera.place.array - face
+
+    def off(place: np.ndarray) -> tuple[float, float]:
+        x, y = place + dice.normal(0, disturbed, 2)
+        return float(x), float(y)
 
     def mark(point: np.ndarray) -> tuple[float, float]:
-        x, y = _pixels(camera, point)[0] + dice.normal(0, disturbed, 2)
-        return float(x), float(y)
+        return off(_pixels(camera, point)[0])
 
     eyes = eyes_in_room(mesh, s.sitter, camera.place)
     pupils, catchlights = [], []
@@ -88,14 +116,25 @@ def marked(s: Set, azimuth: float, elevation: float, away: float, dice: np.rando
         seen = float(normals[0] @ gaze) > 0.72
         catchlights.append((mark(points[0]),) if seen else ())
     end = end_of_shadow(mesh, way @ head.rotation, FINELY)
-    shadow = None
+    shadow = edge = None
     if np.isfinite(end).all():
         shadow = mark(head.in_room(end))
+        if size is not None:
+            edge = _edge(camera, face, head.in_room(end), size, off)
     ears = []
     for name, sign in (("ear_lobe_R", -1), ("ear_lobe_L", 1)):
-        shown = (head.rotation.T @ back)[0] * sign > -0.25
+        shown = (head.rotation.T @ back)[0] * sign > -0.25 * np.linalg.norm(back)
         ears.append(mark(head.in_room(mesh.vertices[mesh.landmarks[name]].astype(float))) if shown else None)
-    made = Marks(
-        round(HEIGHT * camera.aspect), HEIGHT, pupils[0], pupils[1], mark(face), shadow, *catchlights, *ears,
+    return Marks(
+        round(HEIGHT * camera.aspect), HEIGHT, pupils[0], pupils[1], mark(face), shadow, *catchlights, *ears, edge,
     )  # fmt: skip
-    return Truth(made, azimuth, elevation, way)
+
+
+def _edge(camera: Camera, tip: np.ndarray, end: np.ndarray, size: float, off: Callable) -> tuple:
+    """Across the end of the shadow, as wide as similar triangles say: 30 mm times the front over its distance."""
+    _, high = field_of_view(camera, camera.aspect)
+    scale = HEIGHT / (2 * high * float(np.linalg.norm(camera.place.array - end)))
+    along = np.diff(_pixels(camera, np.stack([tip, end])), axis=0)[0]
+    half = along / max(float(np.linalg.norm(along)), 1e-6) * NOSE * size * scale / 2
+    (middle,) = _pixels(camera, end)
+    return off(middle - half), off(middle + half)

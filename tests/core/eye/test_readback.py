@@ -6,7 +6,10 @@ from functools import cache
 
 import numpy as np
 
-from deep_amber.core.eye.head_pose import head_pose, likely, rotation_of
+from deep_amber.core.eye.chin_shadow import chin_end_toward
+from deep_amber.core.eye.face_light import face_light, sums_of
+from deep_amber.core.eye.face_table import face_table, sphere
+from deep_amber.core.eye.head_pose import HeadPose, head_pose, likely, rotation_of
 from deep_amber.core.eye.key_direction import grid, key_direction
 from deep_amber.core.eye.points import checked, problems_of_marks
 from deep_amber.core.eye.readback import grade_of, read_back
@@ -15,6 +18,7 @@ from deep_amber.core.presenting.eye import read_back_texts
 from deep_amber.core.problem import NotAccepted
 from deep_amber.formats.sitter_file import known_sitters, load_sitter
 from tests.core.eye.marked import Truth, marked, sat
+from tests.core.eye.pictured import pictured
 
 MANY, DISTURBED = 40, 2.0
 
@@ -70,6 +74,112 @@ class Direction(unittest.TestCase):
         np.testing.assert_allclose(ways[1234], way(*angles[1234]))
 
 
+class Picture(unittest.TestCase):
+    """Ten pictures of all levels; three hundred are read by `python -m bench.eye`."""
+
+    def test_the_light_on_the_face_says_where_the_key_stood_and_how_large(self):
+        off, held, right, like = [], [], [], []
+        for level in (1, 2, 3, 4, 5):
+            for seed in (1, 2):
+                made = pictured(level, seed)
+                read = made.read()
+                off.append(made.off(read))
+                held.append(off[-1] <= read.key.ring)
+                right.append(read.size == made.grade)
+                like.append(read.like == made.who)
+        self.assertGreaterEqual(np.mean(np.array(off) < 10), 0.9, off)
+        self.assertLess(np.median(off), 5)
+        self.assertGreaterEqual(np.mean(held), 0.8)
+        self.assertGreaterEqual(np.mean(right), 0.6)
+        self.assertGreaterEqual(np.mean(like), 0.8)
+
+    def test_a_face_that_nobody_knows_is_read_with_a_wider_ring(self):
+        made = pictured(2, 4)
+        known, strange = made.read(), made.read(without=made.who)
+        self.assertNotEqual(strange.like, made.who)
+        self.assertGreater(strange.key.ring, known.key.ring)
+        self.assertLess(made.off(strange), strange.key.ring + 5)
+
+    def test_a_mirrored_picture_is_read_mirrored(self):
+        made = pictured(2, 8)
+        m, wide = made.truth.marks, made.truth.marks.width
+
+        def turned(place):
+            return None if place is None else (wide - place[0], place[1])
+
+        mirrored = replace(
+            m, left_pupil=turned(m.right_pupil), right_pupil=turned(m.left_pupil), nose_tip=turned(m.nose_tip),
+            nose_shadow=turned(m.nose_shadow), left_ear=turned(m.right_ear), right_ear=turned(m.left_ear),
+            left_catchlights=tuple(map(turned, m.right_catchlights)),
+            right_catchlights=tuple(map(turned, m.left_catchlights)), edge=None,
+        )  # fmt: skip
+        other = read_back(mirrored, {}, meshes(), made.linear[:, ::-1])
+        read = made.read()
+        self.assertAlmostEqual(other.key.azimuth, -read.key.azimuth, delta=6)
+        self.assertAlmostEqual(other.key.elevation, read.key.elevation, delta=6)
+
+    def test_a_mark_that_contradicts_the_rest_is_said(self):
+        made = pictured(1, 8)
+        self.assertEqual(made.read().doubtful, ())
+        marks = made.truth.marks
+        eye = marks.left_pupil
+        wrong = replace(marks, left_catchlights=((eye[0] + 9.0, eye[1] + 9.0),))
+        read = read_back(wrong, {}, meshes(), made.linear)
+        self.assertEqual(read.doubtful, ("left_catchlights",))
+        self.assertLess(made.off(read), 12)
+
+    def test_where_the_face_is_clipped_or_outside_the_marks_alone_tell(self):
+        made = pictured(2, 4)
+        read = read_back(made.truth.marks, {}, meshes(), np.ones_like(made.linear))
+        self.assertEqual(read.key.sizes, ())
+        self.assertTrue(read.key.told)
+
+
+class Face(unittest.TestCase):
+    def test_the_table_lights_what_faces_the_light(self):
+        table = face_table(load_sitter("nadia"))
+        np.testing.assert_allclose(np.linalg.norm(table.ways, axis=1), 1)
+        front = table.lit[int((table.ways @ [0, 0, 1]).argmax())]
+        behind = table.lit[int((table.ways @ [0, 0, -1]).argmax())]
+        self.assertGreater(front[table.normals[:, 2] > 0.8].mean(), 0.6)
+        self.assertLess(behind.max(), 0.3)
+        left = table.lit[int((table.ways @ [1, 0, 0]).argmax())]
+        self.assertGreater(left[table.points[:, 0] > 0.03].mean(), 4 * left[table.points[:, 0] < -0.03].mean())
+
+    def test_broad_fronts_keep_the_light_and_spread_it(self):
+        table = face_table(load_sitter("anton"))
+        hard, broad = table.broad[0], table.broad[-1]
+        self.assertAlmostEqual(float(hard.mean() / broad.mean()), 1.0, delta=0.02)
+        self.assertGreater(float((hard == 0).mean()), float((broad == 0).mean()) + 0.05)
+
+    def test_directions_are_spread_evenly(self):
+        ways = sphere(500)
+        np.testing.assert_allclose(ways.mean(0), 0, atol=0.01)
+        nearest = np.sort(np.degrees(np.arccos(np.clip(ways @ ways.T, -1, 1))), axis=1)[:, 1]
+        self.assertGreater(nearest.min(), 0.5 * nearest.max())
+
+    def test_light_of_the_table_itself_is_found_again(self):
+        """What the fit is given is made by its own model: the direction and the share have to come back exactly."""
+        mesh = load_sitter("nadia")
+        table, wide, high = face_table(mesh), 640, 800
+        pose = HeadPose(mesh, np.eye(3), 1300.0, np.array([320.0, 300.0]), 0.0, np.eye(6) * 1e-6,
+                        np.array([0, 0, 0, np.log(1300.0), 320.0, 300.0]))  # fmt: skip
+        k = int((table.ways @ way(35, 30)).argmax())
+        picture = np.full((high, wide, 3), 0.02)
+        for (x, y), light, tone in zip(pose.seen(table.points), table.broad[4][k], table.tone, strict=True):
+            picture[int(y) - 6 : int(y) + 7, int(x) - 6 : int(x) + 7] = (0.4 * light + 0.02) * tone
+        made = face_light(pose, sums_of(picture), high)
+        found = np.unravel_index(int(made.log.argmax()), made.log.shape)
+        self.assertLess(np.degrees(np.arccos(np.clip(made.ways[found[0]] @ table.ways[k], -1, 1))), 6)
+        self.assertLess(made.rest, 0.3)
+
+    def test_a_head_outside_the_picture_tells_nothing(self):
+        mesh = load_sitter("nadia")
+        pose = HeadPose(mesh, np.eye(3), 1300.0, np.array([-900.0, 300.0]), 0.0, np.eye(6),
+                        np.array([0, 0, 0, np.log(1300.0), -900.0, 300.0]))  # fmt: skip
+        self.assertIsNone(face_light(pose, sums_of(np.full((800, 640, 3), 0.3)), 800))
+
+
 class Pose(unittest.TestCase):
     def test_the_turn_of_a_head_is_found(self):
         off = []
@@ -114,6 +224,37 @@ class Shadow(unittest.TestCase):
                 np.testing.assert_allclose(between, own, atol=0.006)
                 compared += 1
         self.assertGreaterEqual(compared, 2)
+
+
+class Chin(unittest.TestCase):
+    def test_its_shadow_falls_lower_and_away_the_lower_the_light(self):
+        mesh = load_sitter("anton")
+        menton = mesh.vertices[mesh.landmarks["menton"]]
+        high, low = chin_end_toward(mesh, np.stack([way(0, 42), way(0, 18)]))
+        self.assertLess(high[1], menton[1])
+        self.assertLess(high[1], low[1], "the steeper the light, the farther down the neck")
+        (aside,) = chin_end_toward(mesh, way(25, 35)[None])
+        self.assertLess(aside[0], -0.005)
+        self.assertFalse(np.isfinite(chin_end_toward(mesh, way(0, -40)[None])).all())
+
+    def test_a_chin_s_shadow_over_the_nose_is_refused(self):
+        good = drawn()[0].marks
+        with self.assertRaises(NotAccepted) as refused:
+            checked(replace(good, chin_shadow=(good.nose_tip[0], good.nose_tip[1] - 30)))
+        self.assertEqual([k.field for k in refused.exception.problems], ["chin_shadow"])
+
+    def test_it_tells_how_high_the_light_is(self):
+        truth = drawn()[2]
+        mesh = load_sitter("anton")
+        bare = replace(truth.marks, nose_shadow=None, left_catchlights=(), right_catchlights=())
+        pose = head_pose(mesh, bare)
+        heights = []
+        for elevation in (15.0, 42.0):
+            (end,) = chin_end_toward(mesh, (way(5, elevation) @ pose.rotation)[None])
+            x, y = pose.seen(end)
+            marks = replace(bare, chin_shadow=(float(x), float(y)))
+            heights.append(key_direction([(1.0, pose)], marks).elevation)
+        self.assertLess(heights[0] + 10, heights[1])
 
 
 class Marks(unittest.TestCase):

@@ -6,10 +6,9 @@ import unittest
 from dataclasses import asdict
 from pathlib import Path
 
-import numpy as np
 from PIL import Image
 
-from tests.core.eye.marked import marked, sat
+from tests.core.eye.pictured import pictured
 from tests.test_cli import run
 
 
@@ -32,20 +31,21 @@ class Eye(unittest.TestCase):
             self.assertIn("elevation", refused.stderr)
 
     def test_a_picture_is_read_from_marks(self):
-        dice = np.random.default_rng(2)
-        marks = asdict(marked(sat(dice), 35.0, 35.0, 1.4, dice, 1.0).marks)
-        size = marks["width"], marks["height"]
+        made = pictured(2, 8)
+        marks = asdict(made.truth.marks)
+        x, y = marks["nose_tip"]
+        lit = -1 if made.truth.azimuth < 0 else 1
         with tempfile.TemporaryDirectory() as folder:
             picture, file = Path(folder) / "own.jpg", Path(folder) / "marks.json"
-            shown = np.full((size[1], size[0], 3), 60, np.uint8)
-            shown[:, : size[0] // 2] = 160
-            Image.fromarray(shown).save(picture, quality=95)
-            patches = {"lit": [size[0] * 0.2, 400], "shadow": [size[0] * 0.8, 400]}
+            Image.fromarray(made.codes).save(picture, quality=95)
+            patches = {"lit": [x + 30 * lit, y], "shadow": [x - 30 * lit, y]}
             file.write_text(json.dumps(marks | {"patches": patches}))
             read = json.loads(run("readback", str(picture), str(file), "--json").stdout)
             self.assertTrue(read["key"]["told"])
-            self.assertGreater(read["key"]["azimuth"], 0)
-            self.assertGreater(read["depth"], 2)
+            self.assertAlmostEqual(read["key"]["azimuth"], made.truth.azimuth, delta=12)
+            self.assertAlmostEqual(read["key"]["elevation"], made.truth.elevation, delta=12)
+            self.assertEqual(read["like"], made.who)
+            self.assertGreater(read["depth"], 0.3)
             self.assertIn("The key stood", run("readback", str(picture), str(file)).stdout)
             file.write_text(json.dumps(marks | {"left_pupil": marks["right_pupil"]}))
             refused = run("readback", str(picture), str(file))

@@ -10,6 +10,7 @@ import { LikelySets } from "./LikelySets";
 import { asked, enough, type Place, POINTS, pointOf, type Points } from "./points";
 import { Pointing } from "./Pointing";
 import "./eye.css";
+import "./reading.css";
 
 class Refused extends Error {
   constructor(readonly problems: Problem[]) {

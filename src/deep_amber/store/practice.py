@@ -8,13 +8,14 @@ from sqlalchemy import select
 
 from ..core.eye.progress import Attempt
 from .models import AttemptRow
+from .schedule import days_of, time_of
 from .sets import Sessions
 
 MOST_READ = 5000  # attempts, the newest, that a standing is made from
 
 
 def _attempt(row: AttemptRow) -> Attempt:
-    return Attempt(row.at, row.kind, row.level, row.seed, json.loads(row.marks), row.total, row.seconds)  # type: ignore[arg-type]
+    return Attempt(days_of(row.at), row.kind, row.level, row.seed, json.loads(row.marks), row.total, row.seconds)  # type: ignore[arg-type]
 
 
 def keep_attempt(sessions: Sessions, attempt: Attempt) -> None:
@@ -22,7 +23,7 @@ def keep_attempt(sessions: Sessions, attempt: Attempt) -> None:
     with sessions.begin() as session:
         session.add(
             AttemptRow(
-                id=uuid.uuid4().hex, at=attempt.at, kind=attempt.kind, level=attempt.level, seed=attempt.seed,
+                id=uuid.uuid4().hex, at=time_of(attempt.at), kind=attempt.kind, level=attempt.level, seed=attempt.seed,
                 marks=json.dumps(dict(attempt.marks)), total=attempt.total, seconds=attempt.seconds,
             )
         )  # fmt: skip

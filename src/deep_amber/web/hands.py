@@ -15,6 +15,7 @@ from ..formats.set_file import new_file
 from ..formats.sitter_file import known_sitters
 from ..store import hands as store
 from ..store.practice import keep_attempt
+from ..store.schedule import days_of
 from ..store.sets import add_set, now
 from .answers import answer, jpeg_address
 from .pictures import PictureDesk
@@ -119,7 +120,7 @@ def compare(path: HandPath, body: MatchIn) -> Response:
     if first:
         seconds = min((now() - hand.begun_at).total_seconds(), LONGEST)
         marks = dict.fromkeys(SKILLS, mark)
-        keep_attempt(sessions, Attempt(now(), "hand", hand.level, hand.seed, marks, mark, seconds))
+        keep_attempt(sessions, Attempt(days_of(now()), "hand", hand.level, hand.seed, marks, mark, seconds))
     return answer(
         MatchOut(
             same=same, text=match_text(found), differs=found.differs if found else None, moves=hand.moves,

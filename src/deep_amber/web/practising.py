@@ -22,6 +22,7 @@ from ..core.problem import NotAccepted
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, load_sitter, sitter_of
 from ..store import practice as store
+from ..store.schedule import days_of, due_of
 from ..store.sets import now
 from .answers import answer, jpeg_address
 from .pictures import PictureDesk
@@ -124,7 +125,8 @@ def next_task(query: TaskIn) -> Response:
     seed = random.randrange(MOST_SEEDS) if query.seed is None else query.seed
     wanted = None
     if query.level is None:
-        wanted = next_of(progress(store.attempts(current_app.extensions["sessions"])), now())
+        attempts = store.attempts(current_app.extensions["sessions"])
+        wanted = next_of(progress(attempts, due_of), days_of(now()))
     level = query.level or (wanted.level if wanted else 1)
     made = task_of(level, seed)
     desk: PictureDesk = current_app.extensions["pictures"]
@@ -158,7 +160,9 @@ def mark(body: EyeAnswerIn) -> Response:
     with desk.planning("practice mark", 0) as (look, _):
         read = marked(made, body.answer, look)
         laid = overlay(look(made.photo_set))
-    attempt = Attempt(now(), "eye", body.level, body.seed, asked(body.level, read.marks), read.total, body.seconds)
+    attempt = Attempt(
+        days_of(now()), "eye", body.level, body.seed, asked(body.level, read.marks), read.total, body.seconds
+    )
     store.keep_attempt(current_app.extensions["sessions"], attempt)
     own = desk.sized(read.photo_set, SHOWN).picture
     true = desk.sized(made.photo_set, SHOWN).picture

@@ -11,6 +11,7 @@ from ..core.eye.marking import SKILLS
 from ..core.eye.progress import FROM_LEVEL, Attempt, next_of, progress
 from ..core.presenting.eye import NAMES, due_text, next_text
 from ..store import practice as store
+from ..store.schedule import days_of, due_of, time_of
 from ..store.sets import now
 from .answers import answer
 from .described import file_of
@@ -52,12 +53,12 @@ class ProgressOut(Out):
 def how_far() -> Response:
     """Every skill, the weakest first, and what is next."""
     made = store.attempts(current_app.extensions["sessions"])
-    skills, here = progress(made), now()
+    skills, here = progress(made, due_of), days_of(now())
     following = next_of(skills, here)
     out = [
         SkillOut(
             skill=k.skill, name=NAMES[k.skill], attempts=k.attempts, standing=k.standing, due=due_text(k.due, here),
-            level=FROM_LEVEL[k.skill], curve=[CurvePointOut(at=at.replace(tzinfo=UTC), mark=m) for at, m in k.curve],
+            level=FROM_LEVEL[k.skill], curve=[CurvePointOut(at=time_of(at).replace(tzinfo=UTC), mark=m) for at, m in k.curve],
         )
         for k in skills
     ]  # fmt: skip
@@ -79,7 +80,9 @@ def _lines(attempts: Iterator[Attempt]) -> Iterator[str]:
     writer.writerow(COLUMNS)
     for k in attempts:
         marks = [f"{k.marks[s]:.3f}" if s in k.marks else "" for s in SKILLS]
-        writer.writerow((k.at.isoformat(), k.kind, k.level, k.seed, *marks, f"{k.total:.3f}", f"{k.seconds:.0f}"))
+        writer.writerow(
+            (time_of(k.at).isoformat(), k.kind, k.level, k.seed, *marks, f"{k.total:.3f}", f"{k.seconds:.0f}")
+        )
         yield text.getvalue()
         text.seek(0)
         text.truncate()

@@ -1,7 +1,6 @@
 """Words of practice and of a picture read backwards."""
 
 import math
-from datetime import datetime
 
 from ..answer import Act
 from ..eye.hand import Match
@@ -95,11 +94,11 @@ def read_back_texts(read: ReadBack) -> list[str]:
     return rows
 
 
-def due_text(due: datetime | None, now: datetime) -> str:
-    """When a skill is to be practised again."""
+def due_text(due: float | None, now: float) -> str:
+    """When a skill is to be practised again; both in days."""
     if due is None:
         return "not tried yet"
-    days = (due - now).total_seconds() / 86400
+    days = due - now
     if days <= 0:
         return "due now"
     if days < 1:

@@ -1,11 +1,16 @@
 """make shots: one current picture of each main view, from the demo data, at 1280 x 800."""
 
+import json
 import sys
 from collections.abc import Callable
 from pathlib import Path
+from urllib.request import Request, urlopen
 
 from playwright.sync_api import Page, sync_playwright
 from tests.browser.page import CHROMIUM, FLAGS, FULL, SIZE, Server
+from tests.core.eye.pictured import pictured
+
+from deep_amber.formats.picture_file import png_bytes
 
 DONE = "() => document.querySelector('.frame')?.dataset.quality === 'settled'"
 
@@ -18,11 +23,8 @@ def open_set(page: Page, address: str, name: str) -> None:
 
 
 def steps_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
-    """Brief and key, and the first visit."""
+    """The key, and the first visit."""
     open_set(page, address, "Nadia, soft headshot")
-    page.get_by_role("button", name="1 Brief").click()
-    page.get_by_role("tab", name="aims").click()
-    shot("step-brief")
     page.get_by_role("button", name="6 Key").click()
     page.get_by_role("group", name="This face in other light", exact=True).wait_for()
     shot("step-key")
@@ -78,19 +80,36 @@ def planning_shots(page: Page, address: str, shot: Callable[[str], None]) -> Non
 
 
 def practice_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
-    """A picture that was read, with the truth laid over the answer."""
-    page.route(
-        "**/api/practice/task?level=1", lambda route: route.continue_(url=f"{address}/api/practice/task?level=1&seed=4")
-    )
+    """A picture to be read, the truth laid over an answer, and a picture of the log read backwards."""
+    tasks = "**/api/practice/task?level=2"
+    page.route(tasks, lambda route: route.continue_(url=f"{address}/api/practice/task?level=2&seed=8"))
     page.goto(address + "/practice")
+    page.get_by_text("2", exact=True).click()
     page.get_by_role("img", name="The picture to read").wait_for()
+    page.get_by_role("slider", name="Side: the key round the head").press("ArrowRight")
+    shot("practice")
     page.get_by_role("button", name="Answer").click()
     page.get_by_role("region", name="Marks").wait_for()
-    shot("practice")
+    shot("answer")
+    made = pictured(2, 8)
+    marks = made.truth.marks
+    with urlopen(Request(address + "/api/log/pictures?name=by%20a%20large%20box.png", png_bytes(made.codes))) as told:
+        entry = json.load(told)["entry"]["id"]
+    points = {"left_pupil": marks.left_pupil, "right_pupil": marks.right_pupil, "nose_tip": marks.nose_tip,
+              "left_ear": marks.left_ear, "right_ear": marks.right_ear, "nose_shadow": marks.nose_shadow}  # fmt: skip
+    x, y = marks.nose_tip
+    points |= {"lit": (x + 28, y - 4), "shadow": (x - 28, y - 4), "backdrop_left": (40, 60), "backdrop_middle": (150, 150),
+               "backdrop_right": (600, 60)}  # fmt: skip
+    shares = {k: (at[0] / marks.width, at[1] / marks.height) for k, at in points.items() if at}
+    page.evaluate("([id, at]) => sessionStorage.setItem(`read ${id}`, JSON.stringify(at))", [entry, shares])
+    page.goto(f"{address}/read/{entry}")
+    page.get_by_role("button", name="Three likely sets").click()
+    page.get_by_role("list", name="Likely sets").wait_for()
+    shot("read")
 
 
 def expose_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
-    """Outputs with ways out, the meter in the hand, and alone before the stand-in camera."""
+    """Outputs with ways out."""
     open_set(page, address, "Anton, four lights")
     page.get_by_role("button", name="10 Expose").click()
     aperture = page.locator('input[data-field="camera.aperture"]')
@@ -98,13 +117,6 @@ def expose_shots(page: Page, address: str, shot: Callable[[str], None]) -> None:
     aperture.press("Enter")
     page.get_by_role("list", name="Ways out").wait_for()
     shot("expose-outputs")
-    page.get_by_role("button", name="Undo").click()
-    page.goto(page.url + "/alone")
-    page.get_by_role("button", name="Focus on the stand-in").click()
-    page.get_by_text("locked at").wait_for()
-    page.get_by_role("button", name="Press the button").click()
-    page.get_by_text("Sharp, lit as computed.").wait_for()
-    shot("alone")
 
 
 PHONE = {"width": 390, "height": 844}

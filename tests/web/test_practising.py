@@ -35,7 +35,10 @@ class Practice(WebTest):
         body = {"level": 2, "seed": 7, "answer": ANSWER}
         made = self.client.post("/api/practice/mark", json=body).json
         self.assertEqual([k["skill"] for k in made["marks"]], list(SKILLS))
-        self.assertTrue(made["truth"] and made["clues"] and made["own"].startswith("data:image/jpeg"))
+        self.assertTrue(made["truth"] and made["clues"])
+        own = self.client.post("/api/practice/own", json=body).json
+        self.assertTrue(own["own"].startswith("data:image/jpeg;base64,"))
+        self.assertNotEqual(own["own"], own["difference"])
         azimuth, elevation = made["truth_angles"]
         right = ANSWER | {"azimuth": azimuth, "elevation": elevation, "size": made["size"], "depth": made["depth"]}
         full = self.client.post("/api/practice/mark", json=body | {"answer": right}).json
@@ -81,7 +84,6 @@ class Progress(WebTest):
         for x, y in [*laid["nose_shadow"], *laid["lit_way"], *[(k["x"], k["y"]) for k in laid["catchlights"]]]:
             self.assertTrue(0.2 < x < 0.8 and 0.1 < y < 0.7, (x, y))
         self.assertTrue(laid["lit_way"])
-        self.assertTrue(made["difference"].startswith("data:image/jpeg;base64,"))
 
 
 class Hand(WebTest):

@@ -1859,6 +1859,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The picture of an answer, and how it differs from the true one; asked for once the answer is marked. */
+        post: operations["practice_own_picture_own_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice/progress": {
         parameters: {
             query?: never;
@@ -7216,10 +7233,6 @@ export interface components {
             depth: number;
             /** Clues */
             clues: string[];
-            /** Own */
-            own: string;
-            /** Difference */
-            difference: string;
             overlay: components["schemas"]["OverlayOut"];
             drawing: components["schemas"]["Drawing"];
         };
@@ -7297,6 +7310,13 @@ export interface components {
              * @default
              */
             pattern: string;
+        };
+        /** OwnPictureOut */
+        OwnPictureOut: {
+            /** Own */
+            own: string;
+            /** Difference */
+            difference: string;
         };
         /** ProgressOut */
         ProgressOut: {
@@ -14284,6 +14304,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EyeMarkedOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    practice_own_picture_own_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EyeAnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPictureOut"];
                 };
             };
             /** @description Request Entity Too Large */

@@ -6,7 +6,7 @@ import "../planning/planning.css";
 import { inWords, problemsIn, server } from "../server/client";
 import { DepthLadder } from "./DepthLadder";
 import { HeadDial } from "./HeadDial";
-import { Laid } from "./Laid";
+import { Laid, laidWords } from "./Laid";
 import { PracticeTold } from "./PracticeTold";
 import { type Level, ROUND, useRound } from "./useRound";
 import "./eye.css";
@@ -20,7 +20,7 @@ const GROUNDS = ["dark", "even", "gradient", "spot"] as const;
 export function PracticePage() {
   const [level, setLevel] = useState<Level>("weakest");
   const [shown, setShown] = useState<"own" | "difference">("own");
-  const { task, answer, marked, totals, wrong, left, over, put, next, change } = useRound(level);
+  const { task, answer, marked, own, totals, wrong, left, over, put, next, change } = useRound(level);
   const [handWrong, setHandWrong] = useState("");
   const navigate = useNavigate();
 
@@ -61,10 +61,11 @@ export function PracticePage() {
         <div className="read-picture">
           {task ? <img src={task.picture} alt="The picture to read" /> : <div aria-busy="true" />}
           {marked && <Laid overlay={marked.overlay} aspect={ASPECT} />}
-          {marked && (
+          {marked && <p className="caption laid-words">{laidWords(marked.overlay).join(" ")}</p>}
+          {marked && own && (
             <figure>
               <img
-                src={shown === "own" ? marked.own : marked.difference}
+                src={shown === "own" ? own.own : own.difference}
                 alt={shown === "own" ? "The picture of your light" : "The difference of both pictures"}
               />
               <figcaption>

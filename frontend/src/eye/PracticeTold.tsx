@@ -1,6 +1,6 @@
 import { SmallFloor } from "../planning/SmallFloor";
+import { SmallSide } from "../planning/SmallSide";
 import type { EyeMarked } from "../server/client";
-import { laidWords } from "./Laid";
 
 /** How near an answer came, what the light was, and in which order it is read. */
 export function PracticeTold({ marked }: { marked: EyeMarked }) {
@@ -18,13 +18,15 @@ export function PracticeTold({ marked }: { marked: EyeMarked }) {
         ))}
       </ul>
       <p>It was {marked.truth}.</p>
-      <SmallFloor drawing={marked.drawing} width={130} height={150} />
+      <div className="two-drawings">
+        <SmallFloor drawing={marked.drawing} width={120} height={150} />
+        <SmallSide drawing={marked.drawing} width={240} height={150} />
+      </div>
       <ol className="clues">
         {marked.clues.map((k) => (
           <li key={k}>{k}</li>
         ))}
       </ol>
-      <p className="caption">{laidWords(marked.overlay).join(" ")}</p>
     </section>
   );
 }

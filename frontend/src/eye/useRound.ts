@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type EyeAnswer, type EyeMarked, type EyeTask, inWords, problemsIn, server } from "../server/client";
+import { type EyeAnswer, type EyeMarked, type EyeTask, inWords, type OwnPicture, problemsIn, server } from "../server/client";
 import { queries } from "../server/queries";
 
 export const BEGUN: EyeAnswer = { azimuth: 30, elevation: 25, size: 0.5, depth: 1.5, rim: "none", ground: "even", pattern: "" };
@@ -23,6 +23,7 @@ export function useRound(level: Level) {
   const [ahead, setAhead] = useState<Ready | null>(null);
   const [answer, setAnswer] = useState(BEGUN);
   const [marked, setMarked] = useState<EyeMarked | null>(null);
+  const [own, setOwn] = useState<OwnPicture | null>(null);
   const [totals, setTotals] = useState<readonly number[]>([]);
   const [wrong, setWrong] = useState("");
   const [left, setLeft] = useState(MINUTES * 60);
@@ -31,6 +32,7 @@ export function useRound(level: Level) {
 
   const go = useCallback(async (of: Level, ready: Ready | null) => {
     setMarked(null);
+    setOwn(null);
     setTask(null);
     setAnswer(BEGUN);
     const made = await (ready ?? asked(of));
@@ -62,14 +64,15 @@ export function useRound(level: Level) {
       return;
     }
     const seconds = Math.min((Date.now() - shownAt.current) / 1000, 3600);
-    const { data, error } = await server
-      .POST("/api/practice/mark", { body: { level: task.level, seed: task.seed, answer, seconds } })
-      .catch(() => ({ data: undefined, error: undefined }));
+    const body = { level: task.level, seed: task.seed, answer, seconds };
+    const { data, error } = await server.POST("/api/practice/mark", { body }).catch(() => ({ data: undefined, error: undefined }));
     setWrong(data ? "" : inWords(problemsIn(error)));
     if (data) {
       setMarked(data);
       setTotals((before) => [...before, data.total]);
       void queries.invalidateQueries({ queryKey: ["progress"] });
+      const made = await server.POST("/api/practice/own", { body }).catch(() => ({ data: undefined }));
+      setOwn(made.data ?? null);
       if (level === "weakest") {
         setAhead(asked(level));
       }
@@ -84,5 +87,5 @@ export function useRound(level: Level) {
     await go(level, ahead);
   }
   const change = (to: Partial<EyeAnswer>) => marked || setAnswer((before) => ({ ...before, ...to }));
-  return { task, answer, marked, totals, wrong, left, over, put, next, change };
+  return { task, answer, marked, own, totals, wrong, left, over, put, next, change };
 }

@@ -80,6 +80,7 @@ export type BesideSet = Schemas["BesideOut"];
 export type EyeTask = Schemas["EyeTaskOut"];
 export type EyeAnswer = Schemas["Answer"];
 export type EyeMarked = Schemas["EyeMarkedOut"];
+export type OwnPicture = Schemas["OwnPictureOut"];
 export type EyeOverlay = Schemas["OverlayOut"];
 export type EyeProgress = Schemas["ProgressOut"];
 export type EyeSkill = Schemas["SkillOut"];

@@ -8,7 +8,7 @@ from annotated_types import MaxLen
 from flask import Response, current_app
 from pydantic import Field
 
-from ..core.eye.marking import Answer, clues, marked
+from ..core.eye.marking import Answer, answered, clues, marked
 from ..core.eye.overlay import Overlay, difference, overlay
 from ..core.eye.practice import LEVELS, Task, task
 from ..core.eye.progress import Attempt, asked, next_of, progress
@@ -98,13 +98,16 @@ class EyeMarkedOut(Out):
     size: float
     depth: float
     clues: list[str]
+    overlay: OverlayOut
+    drawing: Drawing
+    """Of the true set."""
+
+
+class OwnPictureOut(Out):
     own: str
     """The picture that the answer makes, as a data address."""
     difference: str
     """Of both pictures: mid grey where they are alike, lighter where the answer is too light."""
-    overlay: OverlayOut
-    drawing: Drawing
-    """Of the true set."""
 
 
 def task_of(level: int, seed: int) -> Task:
@@ -149,13 +152,17 @@ def _overlay_out(laid: Overlay) -> OverlayOut:
     )  # fmt: skip
 
 
-@practising.post("/mark", responses={"200": EyeMarkedOut})
-def mark(body: EyeAnswerIn) -> Response:
-    """An answer against the truth, which is told with it."""
+def _answered(body: EyeAnswerIn) -> Task:
     problems = list(check_limits(body.answer))
     if problems:
         raise NotAccepted(problems)
-    made = task_of(body.level, body.seed)
+    return task_of(body.level, body.seed)
+
+
+@practising.post("/mark", responses={"200": EyeMarkedOut})
+def mark(body: EyeAnswerIn) -> Response:
+    """An answer against the truth, which is told with it."""
+    made = _answered(body)
     desk: PictureDesk = current_app.extensions["pictures"]
     with desk.planning("practice mark", 0) as (look, _):
         read = marked(made, body.answer, look)
@@ -164,8 +171,6 @@ def mark(body: EyeAnswerIn) -> Response:
         days_of(now()), "eye", body.level, body.seed, asked(body.level, read.marks), read.total, body.seconds
     )
     store.keep_attempt(current_app.extensions["sessions"], attempt)
-    own = desk.sized(read.photo_set, SHOWN).picture
-    true = desk.sized(made.photo_set, SHOWN).picture
     texts = marked_texts(read)
     said, rows = (texts[0], texts[1:]) if len(texts) > len(read.marks) else ("", texts)
     marks = [
@@ -176,8 +181,23 @@ def mark(body: EyeAnswerIn) -> Response:
         EyeMarkedOut(
             total=read.total, same=read.same, marks=marks, said=said, truth=truth_text(truth),
             truth_angles=[truth.azimuth, truth.elevation], size=truth.size, depth=truth.depth,
-            clues=[CLUES[k] for k in clues(made)], own=jpeg_address(jpeg_bytes(own, True)), difference=jpeg_address(jpeg_bytes(difference(true, own), True)),
-            overlay=_overlay_out(laid),
+            clues=[CLUES[k] for k in clues(made)], overlay=_overlay_out(laid),
             drawing=drawing(made.photo_set, sitter_of(made.photo_set)),
         )
     )  # fmt: skip
+
+
+@practising.post("/own", responses={"200": OwnPictureOut})
+def own_picture(body: EyeAnswerIn) -> Response:
+    """The picture of an answer, and how it differs from the true one; asked for once the answer is marked."""
+    made = _answered(body)
+    desk: PictureDesk = current_app.extensions["pictures"]
+    with desk.planning("practice own", 0) as (look, _):
+        photo_set = answered(made, look(made.photo_set), body.answer)
+    own, true = desk.sized(photo_set, SHOWN).picture, desk.sized(made.photo_set, SHOWN).picture
+    return answer(
+        OwnPictureOut(
+            own=jpeg_address(jpeg_bytes(own, True)),
+            difference=jpeg_address(jpeg_bytes(difference(true, own), True)),
+        )
+    )

@@ -143,6 +143,28 @@ class Requests:
             times.append(end)
         return _timed(times[1:])
 
+    def practice(self, runs: int) -> tuple[Timed, Timed]:
+        """The next picture of practice, of all levels in turn, and an answer marked; the first does not count."""
+        tasks, marks = [], []
+        answer = {
+            "azimuth": 20.0,
+            "elevation": 30.0,
+            "size": 0.3,
+            "depth": 2.0,
+            "rim": "none",
+            "ground": "even",
+            "pattern": "loop",
+        }
+        for i in range(runs + 1):
+            asked = {"level": 1 + i % 5, "seed": 900 + i}
+            start = time.perf_counter()
+            where = f"{self.server.address}/api/practice/task?level={asked['level']}&seed={asked['seed']}"
+            with urllib.request.urlopen(where, timeout=120) as told:
+                told.read()
+            tasks.append((time.perf_counter() - start) * 1000)
+            marks.append(self.post("/api/practice/mark", asked | {"answer": answer}))
+        return _timed(tasks[1:]), _timed(marks[1:])
+
     def _lines(self, path: str, body: dict, tells: Callable[[dict], bool]) -> tuple[float, float]:
         """To the first line that tells something, and to the end [ms]."""
         self.wished += 1

@@ -1985,7 +1985,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Works out what light does on each sitter's face, once for a server, while a hand still points; takes seconds. */
+        get: operations["reading_ready__string_entry_id__read_get"];
         put?: never;
         /** What the marks and the light on the face tell. */
         post: operations["reading_read_picture__string_entry_id__read_post"];
@@ -7425,6 +7426,11 @@ export interface components {
              * @default false
              */
             feet: boolean;
+        };
+        /** ReadyOut */
+        ReadyOut: {
+            /** Sitters */
+            sitters: string[];
         };
         /** ReadBackOut */
         ReadBackOut: {
@@ -14664,6 +14670,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HintOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    reading_ready__string_entry_id__read_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyOut"];
                 };
             };
             /** @description Not Found */

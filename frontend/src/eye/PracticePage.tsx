@@ -134,7 +134,7 @@ export function PracticePage() {
           ) : (
             <p className="caption">
               {task?.skill && `Watch for: ${task.skill}. `}Pull the key round the head, set what you see, then answer. The arrow keys turn
-              what is chosen.
+              what is chosen. A picture of your own is read from the <Link to="/log">Log</Link>.
             </p>
           )}
         </div>

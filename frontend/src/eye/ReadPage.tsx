@@ -28,6 +28,12 @@ export function ReadPage() {
     queryKey: ["entry", id],
     queryFn: async () => (await server.GET("/api/log/{entry_id}", { params: { path: { entry_id: id } } })).data ?? null,
   }).data;
+  // What light does on each face is worked out while the hand still points.
+  useQuery({
+    queryKey: ["reading"],
+    staleTime: Infinity,
+    queryFn: async () => (await server.GET("/api/log/{entry_id}/read", { params: { path: { entry_id: id } } })).data ?? null,
+  });
   const ready = enough(points) && size[1] > 0;
   const read = useQuery({
     queryKey: ["read", id, points, size],

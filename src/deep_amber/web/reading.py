@@ -12,7 +12,7 @@ from pydantic import Field
 from ..core.capture.judge import mean_about
 from ..core.eye.likely_sets import likely_sets
 from ..core.eye.points import Marks
-from ..core.eye.readback import ReadBack, read_back
+from ..core.eye.readback import ReadBack, prepare, read_back
 from ..core.model import Set
 from ..core.model.limits import check_limits
 from ..core.presenting.eye import MARKS, read_back_texts
@@ -101,6 +101,19 @@ def _told(read: ReadBack) -> ReadBackOut:
         azimuth=key.azimuth, elevation=key.elevation, ring=key.ring, told=key.told, ratio=read.ratio, depth=read.depth,
         lines=lines, doubtful=list(read.doubtful), doubts=doubts,
     )  # fmt: skip
+
+
+class ReadyOut(Out):
+    sitters: list[str]
+
+
+@reading.get("/<string:entry_id>/read", responses={"200": ReadyOut})
+def ready(path: EntryPath) -> Response:
+    """Works out what light does on each sitter's face, once for a server, while a hand still points; takes seconds."""
+    store.entry_of(current_app.extensions["sessions"], path.entry_id)
+    for who in known_sitters():
+        prepare(load_sitter(who))
+    return answer(ReadyOut(sitters=list(known_sitters())))
 
 
 @reading.post("/<string:entry_id>/read", responses={"200": ReadBackOut})

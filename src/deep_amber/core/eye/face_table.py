@@ -6,9 +6,10 @@ Journal of the Royal Meteorological Society 132). Broad fronts are means over a 
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cache, lru_cache
 
 import numpy as np
+from scipy.sparse import csr_array
 from scipy.spatial import cKDTree
 
 from ..sitter.mesh import LASH, SKIN, SitterMesh
@@ -98,14 +99,17 @@ def face_table(mesh: SitterMesh) -> FaceTable:
     lit = np.where(seen, cosine * (AWAY / distance[..., 0]) ** 2, 0.0).astype(np.float32)
     tone = mesh.colours[chosen] @ LUMINANCE
     return FaceTable(
-        points, normals, tone / float(np.median(tone)), ways, lit, tuple(_disc(ways, k) @ lit for k in SIZES), seen,
+        points, normals, tone / float(np.median(tone)), ways, lit, tuple(k @ lit for k in _discs()), seen,
     )  # fmt: skip
 
 
-def _disc(ways: np.ndarray, size: float) -> np.ndarray:
-    """(WAYS, WAYS) weights of the lights that a front of a size is made of."""
-    radius = max(math.atan(size / 2), APART * 0.75)
-    off = np.arccos(np.clip(ways @ ways.T, -1, 1))
-    weight = np.clip((radius - off) / APART + 0.5, 0.0, 1.0).astype(np.float32)
-    made: np.ndarray = weight / weight.sum(1, keepdims=True)
-    return made
+@cache
+def _discs() -> tuple[csr_array, ...]:
+    """(WAYS, WAYS) weights of the lights that a front of each of SIZES is made of; the same for every sitter."""
+    off = np.arccos(np.clip((ways := sphere(WAYS).astype(np.float32)) @ ways.T, -1, 1))
+    made = []
+    for size in SIZES:
+        radius = max(math.atan(size / 2), APART * 0.75)
+        weight = np.clip((radius - off) / APART + 0.5, 0.0, 1.0)
+        made.append(csr_array(weight / weight.sum(1, keepdims=True)))
+    return tuple(made)

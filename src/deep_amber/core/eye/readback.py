@@ -9,12 +9,14 @@ import numpy as np
 from ..exposure.response import MID_GREY
 from ..pattern.softness import GRADES, NOSE, Grade
 from ..sitter.mesh import SitterMesh
-from .face_table import SIZES
+from .chin_shadow import chin_ends
+from .face_table import SIZES, face_table
 from .head_pose import likely
 from .key_direction import KeyDirection, key_direction
 from .marks_told import doubtful
 from .points import Marks, checked
 from .practice import Ground, Rim, ground_of
+from .shadow_map import shadow_ends
 
 EDGE_OVER = 0.8  # stops by which an edge of hair lies over the backdrop beside it, where a light from behind draws it (assumption)
 FLOOR = 1e-4  # linear value under which a place is black
@@ -44,6 +46,13 @@ class ReadBack:
     """Of the backdrop's middle [stops from mid grey]."""
     doubtful: tuple[str, ...]
     """Marks that contradict the rest, by their fields."""
+
+
+def prepare(mesh: SitterMesh) -> None:
+    """Works out for a sitter what reading back needs and keeps, so that the first picture does not wait for it."""
+    face_table(mesh)
+    shadow_ends(mesh)
+    chin_ends(mesh)
 
 
 def read_back(

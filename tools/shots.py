@@ -85,6 +85,7 @@ def practice_shots(page: Page, address: str, shot: Callable[[str], None]) -> Non
     page.route(tasks, lambda route: route.continue_(url=f"{address}/api/practice/task?level=2&seed=8"))
     page.goto(address + "/practice")
     page.get_by_text("2", exact=True).click()
+    page.get_by_text("This one trains:").wait_for(state="detached")
     page.get_by_role("img", name="The picture to read").wait_for()
     page.get_by_role("slider", name="Side: the key round the head").press("ArrowRight")
     shot("practice")

@@ -64,7 +64,7 @@ class Practice(PageTest):
         lines = Path(saved.value.path()).read_text().splitlines()
         self.assertGreaterEqual(len(lines), 6)
         page.get_by_role("link", name="A round of five minutes").click()
-        expect(page.get_by_text("Watch for:")).to_be_visible()
+        expect(page.get_by_text("This one trains:")).to_be_visible()
 
     def test_both_pictures_are_laid_beside_each_other_with_their_difference(self):
         self.at_level(2)

@@ -133,7 +133,7 @@ export function PracticePage() {
             <PracticeTold marked={marked} />
           ) : (
             <p className="caption">
-              {task?.skill && `Watch for: ${task.skill}. `}Pull the key round the head, set what you see, then answer. The arrow keys turn
+              {task?.skill && `This one trains: ${task.skill}. `}Pull the key round the head, set what you see, then answer. The arrow keys turn
               what is chosen. A picture of your own is read from the <Link to="/log">Log</Link>.
             </p>
           )}

@@ -139,7 +139,7 @@ class Backup(unittest.TestCase):
         shutil.copytree(self.data, self.top / "old")
         with closing(sqlite3.connect(self.top / "old" / DATABASE_NAME)) as database:
             database.executescript(
-                "DROP TABLE log; DROP TABLE calibrations; DROP TABLE states; DROP TABLE poses; DROP TABLE sittings;"
+                "DROP TABLE hands; DROP TABLE attempts; DROP TABLE log; DROP TABLE calibrations; DROP TABLE states; DROP TABLE poses; DROP TABLE sittings;"
                 "CREATE TABLE frames (id VARCHAR(32) PRIMARY KEY, set_id VARCHAR(32) NOT NULL REFERENCES sets (id) ON DELETE CASCADE,"
                 " name VARCHAR(80) NOT NULL, told TEXT NOT NULL, raw BOOLEAN NOT NULL, taken_at DATETIME NOT NULL);"
                 "UPDATE alembic_version SET version_num = '0005';"

@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session, sessionmaker
 from .faults import DataFault, words_for
 
 DATABASE_NAME = "deep-amber.sqlite"
-NEWEST = "0006"
+NEWEST = "0007"
 """The last of the migrations."""
 
 

@@ -133,8 +133,8 @@ export function PracticePage() {
             <PracticeTold marked={marked} />
           ) : (
             <p className="caption">
-              {task?.skill && `This one trains: ${task.skill}. `}Pull the key round the head, set what you see, then answer. The arrow keys turn
-              what is chosen. A picture of your own is read from the <Link to="/log">Log</Link>.
+              {task?.skill && `This one trains: ${task.skill}. `}Pull the key round the head, set what you see, then answer. The arrow keys
+              turn what is chosen. A picture of your own is read from the <Link to="/log">Log</Link>.
             </p>
           )}
         </div>

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..srgb import LUMINANCE
-from .face_table import SIZES, FaceTable, face_table
+from .face_table import FaceTable, face_table
 from .head_pose import HeadPose
 
 FULL = 0.97  # of white from which a place is clipped
@@ -147,11 +147,3 @@ def _fitted(
     )  # fmt: skip
     found = np.concatenate([(key / size)[:, None], amounts / lobe], 1)
     return np.maximum(squares, 1e-12).reshape(shape), found.reshape(*shape, -1)
-
-
-def size_shares(log: np.ndarray) -> np.ndarray:
-    """(sizes,) how likely each of SIZES is, over all directions."""
-    made = np.exp(log - log.max()).sum(0)
-    assert len(made) == len(SIZES)
-    share: np.ndarray = made / made.sum()
-    return share

@@ -14,7 +14,7 @@ from .core.eye.points import Marks
 from .core.eye.practice import Task, task
 from .core.eye.readback import read_back
 from .core.model.limits import check_limits
-from .core.presenting.eye import CLUES, marked_texts, read_back_texts, truth_text
+from .core.presenting.eye import CLUES, doubt_texts, marked_texts, read_back_texts, truth_text
 from .core.problem import NotAccepted
 from .core.simulation import simulate
 from .formats.errors import problems_in
@@ -75,4 +75,4 @@ def told_back(linear: np.ndarray, raw: bytes) -> Told:
     marks = _parsed(json.dumps({k: v for k, v in body.items() if k != "patches"}).encode(), Marks)
     values = {k: mean_about(linear, x / marks.width, y / marks.height) for k, (x, y) in patches.items()}
     read = read_back(marks, values, [load_sitter(k) for k in known_sitters()], linear)
-    return "\n".join(read_back_texts(read)), asdict(read)
+    return "\n".join(read_back_texts(read) + doubt_texts(read)), asdict(read)

@@ -4,7 +4,7 @@ from dataclasses import asdict
 from typing import Any
 
 from .core.answer import Act
-from .core.kit.catalogue import CATALOGUE
+from .core.kit.catalogue import usable
 from .core.kit.owned import Kit
 from .core.model.set import Set
 from .core.pattern.reach import support_of
@@ -44,15 +44,10 @@ def looks() -> Look:
     return look
 
 
-def owned(kit: Kit) -> Kit:
-    """The kit; common gear where nothing is written down yet."""
-    return kit if kit.sources else CATALOGUE
-
-
 def suggested(file: SetFile, kit: Kit, limits: Limits) -> Told:
     """Sets for the look of a set, in its room, with a kit."""
     photo_set = file.set
-    ground = Ground(photo_set, sitter_of(photo_set), owned(kit), known_sitters(), looks(), limits)
+    ground = Ground(photo_set, sitter_of(photo_set), usable(kit), known_sitters(), looks(), limits)
     *_, last = suggest(ground)
     sets = [_planned(k, photo_set) for k in last.sets]
     cannot = [
@@ -100,7 +95,7 @@ def arranged(name: str, file: SetFile, kit: Kit) -> tuple[SetFile | None, Told]:
     """
     if name not in ARRANGEMENTS:
         raise NotAccepted([Problem("name", f"{name!r} is no arrangement", ", ".join(ARRANGEMENTS))])
-    made = fitted(ARRANGEMENTS[name], file.set, sitter_of(file.set), owned(kit), known_sitters())
+    made = fitted(ARRANGEMENTS[name], file.set, sitter_of(file.set), usable(kit), known_sitters())
     if made.photo_set is None:
         why = [plan_text(a) for a in made.refused]
         return None, ("\n".join(f"{made.arrangement.title} cannot be: {k}." for k in why), {"set": None, "why": why})
@@ -138,7 +133,7 @@ def complained(words: str, file: SetFile, kit: Kit) -> Told:
     complaint, photo_set = complaint_of(words), file.set
     stages, support = looks()(photo_set), support_of(kit.stands)
     found = findings_of(photo_set, stages.mesh, support=support, only=complaint.steps)
-    ground = ground_for(stages, owned(kit), known_sitters())
+    ground = ground_for(stages, usable(kit), known_sitters())
     *_, last = mended.complained(complaint, stages, found, support, ground)
     causes: list[dict[str, Any]] = [
         {"code": f.code, "severity": f.severity, "text": message(f), "figures": f.figures} for f in last.causes

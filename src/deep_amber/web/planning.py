@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from flask import Response, current_app, stream_with_context
 
 from ..core.brief.aims import aims_of
-from ..core.kit.catalogue import CATALOGUE
+from ..core.kit.catalogue import usable
 from ..core.kit.owned import Kit
 from ..core.model import Set
 from ..core.planning.measured import Planned
@@ -43,9 +43,8 @@ LINES = "application/x-ndjson"
 
 
 def own_kit() -> Kit:
-    """What is owned; common gear where nothing is written down yet."""
-    kit = open_kit(current_app.extensions["sessions"]).kit
-    return kit if kit.sources else CATALOGUE
+    """The kit that is planned with."""
+    return usable(open_kit(current_app.extensions["sessions"]).kit)
 
 
 def planned_out(

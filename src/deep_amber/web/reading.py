@@ -2,6 +2,7 @@
 
 from functools import lru_cache
 from pathlib import Path
+from threading import Lock
 from typing import Annotated
 
 import numpy as np
@@ -15,9 +16,10 @@ from ..core.eye.points import Marks
 from ..core.eye.readback import ReadBack, prepare, read_back
 from ..core.model import Set
 from ..core.model.limits import check_limits
-from ..core.presenting.eye import MARKS, read_back_texts
+from ..core.presenting.eye import doubt_texts, read_back_texts
 from ..core.presenting.likely_sets import likely_text
 from ..core.problem import NotAccepted
+from ..core.sitter.mesh import SitterMesh
 from ..formats.picture_file import jpeg_bytes
 from ..formats.real_picture import read_real_picture
 from ..formats.sitter_file import known_sitters, load_sitter
@@ -34,6 +36,7 @@ from .schemas import Body, Out
 reading = Routes("reading", "/api/log", ("404", "413", "422", "503"))
 HIGH = 1000  # [pixels] of a picture that is read, at most: a face needs no more
 MOST_PATCHES = 12
+_PREPARING = Lock()
 
 
 class ReadIn(Body):
@@ -81,6 +84,15 @@ def _linear(path: Path, changed: float) -> np.ndarray:
     return np.ascontiguousarray(made[::step, ::step])
 
 
+def _sitters() -> list[SitterMesh]:
+    """All sitters, with what light does on their faces: one asks, the next waits for it instead of working it out too."""
+    made = [load_sitter(who) for who in known_sitters()]
+    with _PREPARING:
+        for mesh in made:
+            prepare(mesh)
+    return made
+
+
 def _read(entry_id: str, body: ReadIn) -> ReadBack:
     sessions = current_app.extensions["sessions"]
     entry = store.entry_of(sessions, entry_id)
@@ -90,16 +102,14 @@ def _read(entry_id: str, body: ReadIn) -> ReadBack:
     path = frame_file(sessions, current_app.extensions["folder"], entry_id, entry.raw or "jpg")
     linear = _linear(path, path.stat().st_mtime)
     values = {k: mean_about(linear, x / body.marks.width, y / body.marks.height) for k, (x, y) in body.patches.items()}
-    return read_back(body.marks, values, [load_sitter(k) for k in known_sitters()], linear)
+    return read_back(body.marks, values, _sitters(), linear)
 
 
 def _told(read: ReadBack) -> ReadBackOut:
     key = read.key
-    lines = read_back_texts(read)
-    doubts = [f"{MARKS[k].capitalize()} contradicts the rest: is it where it should be?" for k in read.doubtful]
     return ReadBackOut(
         azimuth=key.azimuth, elevation=key.elevation, ring=key.ring, told=key.told, ratio=read.ratio, depth=read.depth,
-        lines=lines, doubtful=list(read.doubtful), doubts=doubts,
+        lines=read_back_texts(read), doubtful=list(read.doubtful), doubts=doubt_texts(read),
     )  # fmt: skip
 
 
@@ -111,9 +121,7 @@ class ReadyOut(Out):
 def ready(path: EntryPath) -> Response:
     """Works out what light does on each sitter's face, once for a server, while a hand still points; takes seconds."""
     store.entry_of(current_app.extensions["sessions"], path.entry_id)
-    for who in known_sitters():
-        prepare(load_sitter(who))
-    return answer(ReadyOut(sitters=list(known_sitters())))
+    return answer(ReadyOut(sitters=[k.name for k in _sitters()]))
 
 
 @reading.post("/<string:entry_id>/read", responses={"200": ReadBackOut})

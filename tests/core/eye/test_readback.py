@@ -8,13 +8,13 @@ import numpy as np
 
 from deep_amber.core.eye.chin_shadow import chin_end_toward
 from deep_amber.core.eye.face_light import face_light, sums_of
-from deep_amber.core.eye.face_table import face_table, sphere
+from deep_amber.core.eye.face_table import AWAY, face_table, sphere
 from deep_amber.core.eye.head_pose import HeadPose, head_pose, likely, rotation_of
 from deep_amber.core.eye.key_direction import grid, key_direction
 from deep_amber.core.eye.points import checked, problems_of_marks
 from deep_amber.core.eye.readback import grade_of, read_back
 from deep_amber.core.eye.shadow_map import end_of_shadow, end_toward
-from deep_amber.core.presenting.eye import read_back_texts
+from deep_amber.core.presenting.eye import doubt_texts, read_back_texts
 from deep_amber.core.problem import NotAccepted
 from deep_amber.formats.sitter_file import known_sitters, load_sitter
 from tests.core.eye.marked import Truth, marked, sat
@@ -124,6 +124,9 @@ class Picture(unittest.TestCase):
         wrong = replace(marks, left_catchlights=((eye[0] + 9.0, eye[1] + 9.0),))
         read = read_back(wrong, {}, meshes(), made.linear)
         self.assertEqual(read.doubtful, ("left_catchlights",))
+        self.assertEqual(
+            doubt_texts(read), ["Highlight in the left eye contradicts the rest: is it where it should be?"]
+        )
         self.assertLess(made.off(read), 12)
 
     def test_where_the_face_is_clipped_or_outside_the_marks_alone_tell(self):
@@ -135,14 +138,26 @@ class Picture(unittest.TestCase):
 
 class Face(unittest.TestCase):
     def test_the_table_lights_what_faces_the_light(self):
-        table = face_table(load_sitter("nadia"))
-        np.testing.assert_allclose(np.linalg.norm(table.ways, axis=1), 1)
-        front = table.lit[int((table.ways @ [0, 0, 1]).argmax())]
-        behind = table.lit[int((table.ways @ [0, 0, -1]).argmax())]
-        self.assertGreater(front[table.normals[:, 2] > 0.8].mean(), 0.6)
-        self.assertLess(behind.max(), 0.3)
-        left = table.lit[int((table.ways @ [1, 0, 0]).argmax())]
-        self.assertGreater(left[table.points[:, 0] > 0.03].mean(), 4 * left[table.points[:, 0] < -0.03].mean())
+        for who in known_sitters():
+            table = face_table(load_sitter(who))
+            np.testing.assert_allclose(np.linalg.norm(table.ways, axis=1), 1)
+            self.assertGreater(len(table.points), 200)
+            front = table.lit[int((table.ways @ [0, 0, 1]).argmax())]
+            behind = table.lit[int((table.ways @ [0, 0, -1]).argmax())]
+            self.assertGreater(front[table.normals[:, 2] > 0.8].mean(), 0.85)
+            self.assertLess(behind.max(), 0.3, "no place looks back by more than this")
+            left = table.lit[int((table.ways @ [1, 0, 0]).argmax())]
+            self.assertGreater(left[table.points[:, 0] > 0.03].mean(), 4 * left[table.points[:, 0] < -0.03].mean())
+
+    def test_what_nothing_stands_before_has_the_light_of_a_small_lamp(self):
+        """Lambert's cosine over the square of the distance; else nothing."""
+        table = face_table(load_sitter("milo"))
+        for k in (20, 700, 1300):
+            away = table.ways[k] * AWAY - table.points
+            distance = np.linalg.norm(away, axis=1)
+            lamp = np.maximum((away * table.normals).sum(1), 0) / distance * (AWAY / distance) ** 2
+            np.testing.assert_allclose(table.lit[k], np.where(table.open[k], lamp, 0), atol=1e-5)
+        self.assertTrue(table.open.any(0).all(), "no place is inside the head")
 
     def test_broad_fronts_keep_the_light_and_spread_it(self):
         table = face_table(load_sitter("anton"))

@@ -82,7 +82,8 @@ def face_light(pose: HeadPose, picture: Sums, height: int) -> FaceLight | None:
     rest = np.concatenate([rest, 1 / table.tone[None, shown]])  # light scattered in the lens lies over all alike
     bright = float(np.percentile(values, 90))
     weight = 1 / (values + DARK * bright)
-    tries = np.stack([k[front][:, shown] for k in table.broad], 1)
+    chosen = np.ix_(front, shown)
+    tries = np.stack([k[chosen] for k in table.broad], 1)
     for _ in range(PASSES):
         _, made, _, _ = _best(tries[::COARSE], rest, values, weight)
         off = (values - made) / (values + DARK * bright)
@@ -127,6 +128,8 @@ def _fitted(
 ) -> tuple[np.ndarray, np.ndarray]:
     """(n, sizes) weighted squares left, and (n, sizes, 1 + lobes) amounts, none negative."""
     shape = tries.shape[:2]
+    # In short floats: what is lost lies far under the misfit of any face.
+    rest, values, weight = (k.astype(np.float32) for k in (rest, values, weight))
     a, b, y = (tries * weight).reshape(-1, tries.shape[2]), rest * weight, values * weight
     size = np.maximum(np.sqrt((a**2).sum(1)), 1e-9)
     a = a / size[:, None]
@@ -135,15 +138,17 @@ def _fitted(
     across, among = a @ b.T, b @ b.T
     with_a, with_b = a @ y, b @ y
     key = np.maximum(with_a, 0.0)
-    amounts = np.zeros((len(a), len(b)))
+    across = np.ascontiguousarray(across.T)  # a row a lobe, quick to walk along
+    amounts = np.zeros_like(across)
     for _ in range(SWEEPS):
         for k in range(len(b)):
-            others = amounts @ among[k] - amounts[:, k]
-            amounts[:, k] = np.maximum(with_b[k] - key * across[:, k] - others, 0.0)
-        key = np.maximum(with_a - (across * amounts).sum(1), 0.0)
+            others = among[k] @ amounts
+            others -= amounts[k]
+            np.maximum(with_b[k] - key * across[k] - others, 0.0, out=amounts[k])
+        key = np.maximum(with_a - (across * amounts).sum(0), 0.0)
     squares = (
-        y @ y + key**2 + ((amounts @ among) * amounts).sum(1) + 2 * key * (across * amounts).sum(1)
-        - 2 * key * with_a - 2 * amounts @ with_b
+        y @ y + key**2 + ((among @ amounts) * amounts).sum(0) + 2 * key * (across * amounts).sum(0)
+        - 2 * key * with_a - 2 * with_b @ amounts
     )  # fmt: skip
-    found = np.concatenate([(key / size)[:, None], amounts / lobe], 1)
+    found = np.concatenate([(key / size)[:, None], amounts.T / lobe], 1)
     return np.maximum(squares, 1e-12).reshape(shape), found.reshape(*shape, -1)

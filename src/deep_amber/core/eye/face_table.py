@@ -30,6 +30,7 @@ SMOOTH, ABOUT = (
     0.006,
 )  # length of the mean normal of the skin within so far [m], under which it is lid, wing or lip
 SOCKET = (0.024, 0.014)  # [m] half width and height about an eye that are left out
+INSIDE = 0.05  # of all directions, from which a place in the mouth or under a fringe is seen at most
 OUT = 0.0015  # [m] off the skin that a ray starts
 
 
@@ -97,10 +98,10 @@ def face_table(mesh: SitterMesh) -> FaceTable:
     seen = np.zeros(cosine.shape, bool)
     seen[rows, columns] = ~tracer.blocked(origins, directions, AWAY)
     lit = np.where(seen, cosine * (AWAY / distance[..., 0]) ** 2, 0.0).astype(np.float32)
-    tone = mesh.colours[chosen] @ LUMINANCE
-    return FaceTable(
-        points, normals, tone / float(np.median(tone)), ways, lit, tuple(k @ lit for k in _discs()), seen,
-    )  # fmt: skip
+    bare = seen.mean(0) > INSIDE
+    lit, tone = lit[:, bare], mesh.colours[chosen[bare]] @ LUMINANCE
+    tone /= float(np.median(tone))
+    return FaceTable(points[bare], normals[bare], tone, ways, lit, tuple(k @ lit for k in _discs()), seen[:, bare])
 
 
 @cache

@@ -73,6 +73,14 @@ def _on_nose(skin: _Skin, at: np.ndarray) -> np.ndarray:
     )
 
 
+def _met(skin: _Skin, points: np.ndarray, normals: np.ndarray, way: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+    """(n,) face of the head that stands before the light, -1 for none, and (n, 3) where the ray meets it."""
+    origins = points + normals * np.float32(OUT)
+    directions = np.ascontiguousarray(np.tile(way, (len(points), 1)), np.float32)
+    face, distance, _ = skin.tracer.first_hits(np.ascontiguousarray(origins), directions)
+    return face, origins + directions * distance[:, None]
+
+
 def end_of_shadow(mesh: SitterMesh, way: np.ndarray, grid: float = GRID) -> np.ndarray:
     """(3,) place in the head's frame [m] for one direction to the light; not finite where no end shows."""
     skin, d = _skin(mesh, grid), np.asarray(way, float)
@@ -82,14 +90,12 @@ def end_of_shadow(mesh: SitterMesh, way: np.ndarray, grid: float = GRID) -> np.n
         return nothing
     runs /= np.linalg.norm(runs)
     facing = skin.normals @ d > FACING
-    points = skin.points[facing]
-    origins = points + skin.normals[facing] * np.float32(OUT)
-    directions = np.ascontiguousarray(np.tile(d, (len(points), 1)), np.float32)
-    face, distance, _ = skin.tracer.first_hits(np.ascontiguousarray(origins), directions)
-    blocked = face >= 0
-    met = origins + directions * distance[:, None]
+    points, normals = skin.points[facing], skin.normals[facing]
     off_line = np.abs((points[:, :2] - skin.tip[:2]) @ np.array([-runs[1], runs[0]]))
-    shaded = blocked & _on_nose(skin, met) & (off_line < BESIDE)
+    near = off_line < BESIDE + 2 * grid  # what lies farther out is never asked about: most rays are spared
+    points, normals = points[near], normals[near]
+    face, met = _met(skin, points, normals, d)
+    shaded = (face >= 0) & _on_nose(skin, met) & (off_line[near] < BESIDE)
     if shaded.sum() < LEAST:
         return nothing
     along = (points[:, :2] - skin.tip[:2]) @ runs
@@ -98,7 +104,7 @@ def end_of_shadow(mesh: SitterMesh, way: np.ndarray, grid: float = GRID) -> np.n
     past = end[:2] + runs * BEYOND
     off = ((points[:, :2] - past) ** 2).sum(1)
     nearest = int(off.argmin())
-    if off[nearest] > (2 * grid) ** 2 or blocked[nearest]:
+    if off[nearest] > (2 * grid) ** 2 or face[nearest] >= 0:
         return nothing
     return end
 

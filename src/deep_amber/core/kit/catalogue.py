@@ -30,3 +30,8 @@ CATALOGUE = Kit(
     cameras=(CameraItem("36 x 24 mm camera"), CameraItem("24 x 16 mm camera", 23.6, 15.7)),
     lenses=(LensItem("85 mm f/1.8", 85.0, 85.0), LensItem("50 mm f/1.8"), LensItem("24-70 mm f/4", 24.0, 70.0, 4.0)),
 )
+
+
+def usable(kit: Kit) -> Kit:
+    """What is owned; common gear where no source is written down yet."""
+    return kit if kit.sources else CATALOGUE

@@ -90,8 +90,12 @@ def read_back_texts(read: ReadBack) -> list[str]:
     rows.append(
         f"The face is most like {read.like.capitalize()} ({read.like_share * 100:.0f} of 100), turned {abs(math.floor(read.turned)):.0f}°."
     )
-    rows += [f"{MARKS[k].capitalize()} contradicts the rest: is it where it should be?" for k in read.doubtful]
     return rows
+
+
+def doubt_texts(read: ReadBack) -> list[str]:
+    """Marks that contradict the rest."""
+    return [f"{MARKS[k].capitalize()} contradicts the rest: is it where it should be?" for k in read.doubtful]
 
 
 def due_text(due: float | None, now: float) -> str:

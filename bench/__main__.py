@@ -12,7 +12,7 @@ from tests.browser.page import DEMO, FULL, Server
 
 from . import log
 from . import requests as ask
-from .page import page_times
+from .page import page_times, practice_times
 from .pattern import reading_time
 from .rays import ray_rate
 
@@ -96,7 +96,9 @@ def measured() -> tuple[list[float], list[Row]]:
         row("four lights, a plan: whole", whole, 15.0)
         row("one arrangement fitted, with its picture", many.arrangement(FEW), 0.9)
         task, marked = tab.practice(FEW)
-        row("practice: the next picture, 480 x 600", task, 4.5)
+        row("practice: a picture made, 480 x 600", task, None)
+        ahead = ask.timed(practice_times(server, WISHES))
+        row("practice: the next picture on the page, after a look of 6 s", ahead, 4.5)
         row("practice: an answer marked", marked, 0.9)
         row("four lights: the meter pulled", many.meter(RUNS), 0.16)
         row("four lights: the frame without flash, 640 x 800", many.without_flash(FEW), 4.0)

@@ -1,5 +1,6 @@
 """The page in a browser on the same two cores."""
 
+import re
 import statistics
 import time
 
@@ -39,3 +40,30 @@ def page_times(server: Server) -> dict[str, float]:
         page.mouse.up()
         browser.close()
         return {"first": first, "settled": settled, "drag": statistics.median(during), "pictures": len(during) / 2.5}
+
+
+def practice_times(server: Server, runs: int, looked: float = 6.0) -> list[float]:
+    """Milliseconds from asking for the next picture of practice to seeing it, each looked at for so many seconds.
+
+    That is less than anybody takes; meanwhile the next one is made. Level 5, whose sets take longest.
+    """
+    took = []
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_page(viewport=SIZE)
+        page.goto(server.address + "/practice")
+        page.get_by_text("5", exact=True).click()
+        picture = page.get_by_role("img", name="The picture to read")
+        for _ in range(runs):
+            picture.wait_for(timeout=60_000)
+            page.wait_for_timeout(looked * 1000)
+            page.get_by_role("button", name="Answer").click()
+            page.get_by_role("region", name="Marks").wait_for(timeout=60_000)
+            following = page.get_by_role("button", name=re.compile("Next picture|A new round"))
+            start = time.perf_counter()
+            following.click()
+            page.get_by_role("region", name="Marks").wait_for(state="detached", timeout=60_000)
+            picture.wait_for(timeout=60_000)
+            took.append((time.perf_counter() - start) * 1000)
+        browser.close()
+    return took

@@ -20,7 +20,7 @@ class Timed:
     p95: float  # [ms]
 
 
-def _timed(milliseconds: list[float]) -> Timed:
+def timed(milliseconds: list[float]) -> Timed:
     ordered = sorted(milliseconds)
     return Timed(statistics.median(ordered), ordered[min(len(ordered) - 1, round(0.95 * (len(ordered) - 1)))])
 
@@ -54,7 +54,7 @@ class Requests:
             photo_set = deepcopy(self.set)
             changes(photo_set, i)
             times.append(self.picture(photo_set, quality))
-        return _timed(times[3:])
+        return timed(times[3:])
 
     def key(self, what: str, runs: int, changes=None, **more) -> Timed:
         """A request about the key, of the set with changes(set, i) made; the first does not count."""
@@ -64,7 +64,7 @@ class Requests:
             (changes or move_light)(photo_set, i + 1)
             body = {"set": photo_set, "viewer": self.viewer, "turn": self.turn} | more
             times.append(self.post(f"/api/key/{what}", body))
-        return _timed(times[1:])
+        return timed(times[1:])
 
     def meter(self, runs: int) -> Timed:
         """The meter pulled about; the first three do not count, they work out the set."""
@@ -80,7 +80,7 @@ class Requests:
                 "resting": False,
             }
             times.append(self.post("/api/meter", body))
-        return _timed(times[3:])
+        return timed(times[3:])
 
     def without_flash(self, runs: int) -> Timed:
         """The frame without flash and back, of a settled set; the first does not count."""
@@ -97,14 +97,14 @@ class Requests:
                 }
                 took = self.post("/api/picture", body)
                 times += [took] if dark else []
-        return _timed(times[1:])
+        return timed(times[1:])
 
     def spot(self, runs: int) -> Timed:
         """A pointer over the settled picture; the first does not count."""
         times = []
         for i in range(runs + 1):
             times.append(self.post("/api/meter/spot", {"set": self.set, "x": 0.1 + 0.01 * (i % 80), "y": 0.4}))
-        return _timed(times[1:])
+        return timed(times[1:])
 
     def wish(self, surface: str, text: str, runs: int) -> tuple[Timed, Timed]:
         """To the first line of answers, and to the end, of a wish on sets at rest; the first does not count."""
@@ -117,7 +117,7 @@ class Requests:
             first, end = self._lines("/api/wish", asked, lambda _: True)
             firsts.append(first)
             ends.append(end)
-        return _timed(firsts[1:]), _timed(ends[1:])
+        return timed(firsts[1:]), timed(ends[1:])
 
     def plan(self, runs: int) -> tuple[Timed, Timed]:
         """To the first line with sets in it, and to the end, of plans for looks of four lights; the first does not count."""
@@ -129,7 +129,7 @@ class Requests:
             first, end = self._lines("/api/plan", {"set": photo_set}, lambda line: bool(line["sets"]))
             firsts.append(first)
             ends.append(end)
-        return _timed(firsts[1:]), _timed(ends[1:])
+        return timed(firsts[1:]), timed(ends[1:])
 
     def arrangement(self, runs: int) -> Timed:
         """One arrangement fitted to the room, read, and its small picture made; the first does not count."""
@@ -141,7 +141,7 @@ class Requests:
                 "/api/arrangements", {"set": photo_set, "words": "Box and board friendly"}, lambda _: True
             )
             times.append(end)
-        return _timed(times[1:])
+        return timed(times[1:])
 
     def practice(self, runs: int) -> tuple[Timed, Timed]:
         """The next picture of practice, of all levels in turn, and an answer marked; the first does not count."""
@@ -163,7 +163,7 @@ class Requests:
                 told.read()
             tasks.append((time.perf_counter() - start) * 1000)
             marks.append(self.post("/api/practice/mark", asked | {"answer": answer}))
-        return _timed(tasks[1:]), _timed(marks[1:])
+        return timed(tasks[1:]), timed(marks[1:])
 
     def _lines(self, path: str, body: dict, tells: Callable[[dict], bool]) -> tuple[float, float]:
         """To the first line that tells something, and to the end [ms]."""
@@ -179,7 +179,7 @@ class Requests:
 
     def moves(self, runs: int) -> Timed:
         body = {"set": self.set, "thing": "lights.0", "handle": "place"}
-        return _timed([self.post("/api/move", body | {"to": {"x": -0.6 + 0.005 * i}}) for i in range(runs)])
+        return timed([self.post("/api/move", body | {"to": {"x": -0.6 + 0.005 * i}}) for i in range(runs)])
 
     def adding(self, lights: int, runs: int) -> Timed:
         """The picture after the light of that number was added to the others; each time at another place."""
@@ -191,7 +191,7 @@ class Requests:
             self.picture(photo_set, "dragged")
             photo_set["lights"].append(lit(first, lights - 1, 0.01 * (i + 1)))
             times.append(self.picture(photo_set, "dragged"))
-        return _timed(times[1:])
+        return timed(times[1:])
 
 
 def lit(first: dict, number: int, off: float) -> dict:

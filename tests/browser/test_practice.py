@@ -72,6 +72,23 @@ class Practice(PageTest):
         self.page.get_by_text("difference", exact=True).click()
         expect(self.page.get_by_role("img", name="The difference of both pictures")).to_be_visible()
 
+    def test_a_picture_that_comes_late_does_not_stand_under_another_level(self):
+        page, held = self.page, []
+        page.route(
+            "**/api/practice/task*",
+            lambda route: route.continue_() if "level=" in route.request.url else held.append(route),
+        )
+        page.goto(self.server.address + "/practice")
+        page.get_by_text("1", exact=True).click()
+        picture = page.get_by_role("img", name="The picture to read")
+        picture.wait_for()
+        shown = picture.get_attribute("src")
+        with page.expect_response(lambda k: "/api/practice/task" in k.url and "level=" not in k.url):
+            held[0].continue_()
+        page.wait_for_timeout(300)
+        self.assertEqual(picture.get_attribute("src"), shown)
+        expect(page.get_by_text("This one trains:")).to_have_count(0)
+
     def test_a_key_is_pulled_round_the_head(self):
         self.at_level(1)
         dial = self.page.get_by_role("group", name="Where the key stands")

@@ -29,13 +29,19 @@ export function useRound(level: Level) {
   const [left, setLeft] = useState(MINUTES * 60);
   const shownAt = useRef(0);
   const begunAt = useRef(Date.now());
+  const turn = useRef(0);
 
   const go = useCallback(async (of: Level, ready: Ready | null) => {
+    turn.current += 1;
+    const mine = turn.current;
     setMarked(null);
     setOwn(null);
     setTask(null);
     setAnswer(BEGUN);
     const made = await (ready ?? asked(of));
+    if (mine !== turn.current) {
+      return; // another level was chosen meanwhile
+    }
     setTask(made.task);
     setWrong(made.wrong);
     shownAt.current = Date.now();
@@ -63,15 +69,22 @@ export function useRound(level: Level) {
     if (!task || marked) {
       return;
     }
+    const mine = turn.current;
     const seconds = Math.min((Date.now() - shownAt.current) / 1000, 3600);
     const body = { level: task.level, seed: task.seed, answer, seconds };
     const { data, error } = await server.POST("/api/practice/mark", { body }).catch(() => ({ data: undefined, error: undefined }));
+    if (mine !== turn.current) {
+      return;
+    }
     setWrong(data ? "" : inWords(problemsIn(error)));
     if (data) {
       setMarked(data);
       setTotals((before) => [...before, data.total]);
       void queries.invalidateQueries({ queryKey: ["progress"] });
       const made = await server.POST("/api/practice/own", { body }).catch(() => ({ data: undefined }));
+      if (mine !== turn.current) {
+        return;
+      }
       setOwn(made.data ?? null);
       if (level === "weakest") {
         setAhead(asked(level));

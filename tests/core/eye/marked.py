@@ -3,6 +3,7 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import cache
 
 import numpy as np
 
@@ -20,6 +21,7 @@ from deep_amber.formats.sitter_file import known_sitters, load_sitter
 from tests.sets import plain_set
 
 HEIGHT, FINELY = 800, 0.002
+MANY, DISTURBED = 40, 2.0
 
 
 @dataclass(frozen=True)
@@ -138,3 +140,23 @@ def _edge(camera: Camera, tip: np.ndarray, end: np.ndarray, size: float, off: Ca
     half = along / max(float(np.linalg.norm(along)), 1e-6) * NOSE * size * scale / 2
     (middle,) = _pixels(camera, end)
     return off(middle - half), off(middle + half)
+
+
+def way(azimuth: float, elevation: float) -> np.ndarray:
+    a, e = np.radians([azimuth, elevation])
+    return np.array([np.sin(a) * np.cos(e), np.sin(e), np.cos(a) * np.cos(e)])
+
+
+@cache
+def meshes() -> tuple:
+    return tuple(load_sitter(k) for k in known_sitters())
+
+
+@cache
+def drawn() -> tuple[Truth, ...]:
+    dice = np.random.default_rng(11)
+    made = []
+    for _ in range(MANY):
+        s = sat(dice)
+        made.append(marked(s, float(dice.uniform(-70, 70)), float(dice.uniform(5, 55)), 1.4, dice, DISTURBED))
+    return tuple(made)

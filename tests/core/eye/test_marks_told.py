@@ -14,14 +14,10 @@ from deep_amber.core.eye.shadow_map import end_toward
 from deep_amber.core.pattern.cornea import CORNEA
 from deep_amber.core.pattern.softness import NOSE
 from deep_amber.formats.sitter_file import load_sitter
+from tests.core.eye.marked import way
 
 SCALE, HIGH, WIDE = 3000.0, 800, 640  # pixels a metre: a head fills the picture
 MIDDLE = np.array([320.0, 300.0])
-
-
-def way(azimuth: float, elevation: float) -> np.ndarray:
-    a, e = np.radians([azimuth, elevation])
-    return np.array([np.sin(a) * np.cos(e), np.sin(e), np.cos(a) * np.cos(e)])
 
 
 @cache

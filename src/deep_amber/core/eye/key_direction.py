@@ -25,6 +25,16 @@ SELDOM, DOUBT = (
 MORE, FAR = 6, 3.0  # poses about a sitter's best that are tried; log likelihood from the best within which a sitter is
 LIKELY = 0.02  # of all, under which a sitter's pose is left out
 USUAL_UP, SPREAD_UP, BEHIND = 25.0, 28.0, 105.0  # degrees over the lens that keys stand usually; spread; round, at most
+USUAL_SIZES = (
+    1.0,
+    1.0,
+    0.5,
+    0.5,
+    1.0,
+    1.0,
+    1.0,
+    1.0,
+)  # how usual each of SIZES is: bowls and bulbs, or boxes; little between (assumption)
 HELD = 0.9  # of all likelihood, that lies in the ring
 FAULT = 4.0  # degrees that skin unlike ours and light unlike a front's make (assumption)
 
@@ -75,7 +85,7 @@ def _weighed(share: float, poses: Sequence[HeadPose], light: FaceLight | None, m
         angles, ways = grid()
         log = np.log(np.maximum(np.cos(np.radians(angles[:, 1])), 1e-9))[:, None]
     else:
-        ways, log = light.ways, light.log + edge_told(poses[0], marks)
+        ways, log = light.ways, light.log + edge_told(poses[0], marks) + np.log(USUAL_SIZES)
     told = np.stack([marks_told(k, ways, marks) for k in poses])
     top = told.max(0)
     log = log + (np.log(np.exp(told - top).mean(0)) + top + _usual(ways) + np.log(share))[:, None]

@@ -20,7 +20,7 @@ CHIN_OFF = 0.010  # [m] by which a chin's shadow is off: heads nod on their neck
 SHADOW_RUNS = 0.03  # [m] that a shadow's end runs for each radian of the light (assumption)
 WRONG = 3.5  # spreads from which a mark contradicts the rest
 CATCHLIGHT_OFF = 0.0011  # [m] by which a catchlight's middle is off on an iris (assumption: lids, its own size)
-EDGE_OFF = 0.2  # share by which an edge on skin is wider or narrower than the rule says (assumption)
+EDGE_OFF = 0.3  # share by which an edge on skin is wider or narrower than the rule says (assumption)
 FLOOR = -9.0  # log likelihood under which a mark counts as a mistake of the hand
 
 

@@ -72,8 +72,7 @@ def _light_moves(light: LightRule, share: float) -> Iterator[LightRule]:
         if light.role == "key" and light.aim in ("face", "past the face"):
             yield replace(light, aim="past the face" if light.aim == "face" else "face")
     elif light.aim == "nearest wall":
-        for turn in (TURN, -TURN):
-            yield replace(light, at=replace(light.at, azimuth=light.at.azimuth + turn * share))
+        yield from (replace(light, at=at) for at in _carried(light.at, share))
     elif light.where == "behind the sitter":
         for by in (NEARER, FARTHER):
             yield replace(light, at=replace(light.at, distance=light.at.distance * by**share))

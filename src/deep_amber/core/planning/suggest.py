@@ -150,9 +150,27 @@ def suggest(ground: Ground) -> Iterator[Suggested]:
             tried(arrangement)
             if n % TOLD == 0:
                 yield Suggested(FITTED, best(found), tuple(cannot))
+    if other := _mirrored(ground, found):
+        found += other
+        yield Suggested(FITTED, best(found), tuple(cannot))
     for done in _search_about(ground, found):
         yield Suggested(done, best(found), tuple(cannot))
     yield Suggested(1.0, best(found), tuple(cannot))
+
+
+def _mirrored(ground: Ground, found: list[Planned]) -> list[Planned]:
+    """Where none is near and the look leaves the side open: those that are closer with the key on the other side.
+
+    A wall or a window at one side alone may do it.
+    """
+    look = ground.photo_set.look
+    if look is None or look.key_side != "open" or not found or min(k.closeness for k in found) <= ENOUGH:
+        return []
+    made = []
+    for k in found:
+        side: Side = "camera-right" if k.fitted.side == "camera-left" else "camera-left"
+        made.append(ground.read(k.fitted.arrangement, side, k.closeness))
+    return [k for k in made if k is not None]
 
 
 def _search_about(ground: Ground, found: list[Planned]) -> Iterator[float]:
@@ -183,8 +201,11 @@ def searched(found: list[Planned]) -> list[Planned]:
 
 
 def best(found: list[Planned]) -> tuple[Planned, ...]:
-    """The best of each kind, the closest first; then more where kinds are few."""
-    ranked = sorted(found, key=lambda k: (k.rank, k.fitted.arrangement.code))
+    """The best of each kind, the closest first; then more where kinds are few; of each arrangement one."""
+    of_each: dict[str, Planned] = {}
+    for k in sorted(found, key=lambda k: k.rank):
+        of_each.setdefault(k.fitted.arrangement.code, k)
+    ranked = sorted(of_each.values(), key=lambda k: (k.rank, k.fitted.arrangement.code))
     first: dict[str, Planned] = {}
     for k in ranked:
         first.setdefault(k.fitted.arrangement.kind, k)

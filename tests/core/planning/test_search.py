@@ -55,6 +55,14 @@ class Random(unittest.TestCase):
         on = ground_of(7)
         self.assertGreater(by_chance(on, 7, 300), last_of(on).sets[0].closeness - 1 / 3)
 
+    def test_where_one_side_alone_does_it_the_other_side_is_found(self):
+        """A window at camera-left and hard gear: the wall on the far side is what does it, not the one that is usual."""
+        made = last_of(ground_of(23)).sets
+        self.assertLess(made[0].closeness, 1 / 3)
+        self.assertEqual((made[0].fitted.arrangement.code, made[0].fitted.side), ("wall_bounce", "camera-left"))
+        codes = [k.fitted.arrangement.code for k in made]
+        self.assertEqual(len(codes), len(set(codes)), "no arrangement is offered twice")
+
     def test_places_by_chance_are_the_same_each_time_and_keep_within(self):
         about = ARRANGEMENTS["four"]
         twice = [scattered(about, np.random.default_rng(3)) for _ in range(2)]

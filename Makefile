@@ -69,9 +69,6 @@ lint: setup-test
 	$(BIN)/mypy
 	$(BIN)/lint-imports
 	cd frontend && npm run --silent check
-	$(BIN)/deep-amber openapi | diff -q - docs/openapi.json
-	$(BIN)/deep-amber schema | diff -q - docs/set-file.schema.json
-	$(BIN)/deep-amber schema --kit | diff -q - docs/kit-file.schema.json
 
 bench: setup-test ## ratios to the ray rate of the same run, written to docs/benchmarks.md
 	CHROMIUM=$(CHROMIUM) $(BIN)/python -m bench

@@ -8,7 +8,7 @@ from dataclasses import replace
 from deep_amber.core.kit.catalogue import CATALOGUE
 from deep_amber.core.kit.owned import OwnReading, StandItem
 from deep_amber.core.problem import NotAccepted
-from deep_amber.formats.kit_file import read_kit_csv, read_kit_file, write_kit_csv, write_kit_file
+from deep_amber.formats.kit_file import kit_schema, read_kit_csv, read_kit_file, write_kit_csv, write_kit_file
 from tests.sets import DEMO
 
 READING = OwnReading("standard bowl", -1.0, 2.0, 16.0, receptor="flat")
@@ -31,6 +31,11 @@ class RoundTrip(unittest.TestCase):
     def test_the_demo_kit_is_exactly_what_is_written(self):
         raw = (DEMO / "kit.json").read_bytes()
         self.assertEqual(write_kit_file(read_kit_file(raw)), raw)
+
+
+    def test_the_published_schema_is_the_present_one(self):
+        published = json.loads((DEMO.parent / "docs/kit-file.schema.json").read_text())
+        self.assertEqual(published, json.loads(json.dumps(kit_schema())))
 
 
 class Json(unittest.TestCase):

@@ -91,6 +91,7 @@ def practice_shots(page: Page, address: str, shot: Callable[[str], None]) -> Non
     shot("practice")
     page.get_by_role("button", name="Answer").click()
     page.get_by_role("region", name="Marks").wait_for()
+    page.get_by_role("img", name="The picture of your light").wait_for()
     shot("answer")
     made = pictured(2, 8)
     marks = made.truth.marks

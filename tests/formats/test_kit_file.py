@@ -32,7 +32,6 @@ class RoundTrip(unittest.TestCase):
         raw = (DEMO / "kit.json").read_bytes()
         self.assertEqual(write_kit_file(read_kit_file(raw)), raw)
 
-
     def test_the_published_schema_is_the_present_one(self):
         published = json.loads((DEMO.parent / "docs/kit-file.schema.json").read_text())
         self.assertEqual(published, json.loads(json.dumps(kit_schema())))

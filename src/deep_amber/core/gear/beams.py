@@ -54,6 +54,7 @@ def tube_beam() -> np.ndarray:
     return np.sqrt(np.maximum(1 - along**2, 0)) * all_round(100, 140)
 
 
+@lru_cache(maxsize=64)
 def cap_beam(half_angle: float, back: float) -> np.ndarray:
     """A diffusing spherical cap of that half angle [degrees] bulging forward, `back` of its light thrown behind.
 

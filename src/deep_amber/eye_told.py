@@ -8,8 +8,8 @@ from typing import Any
 import numpy as np
 from pydantic import TypeAdapter, ValidationError
 
-from .core.capture.judge import mean_about
 from .core.eye.marking import Answer, clues, marked
+from .core.eye.patches import patch_values
 from .core.eye.points import Marks
 from .core.eye.practice import Task, task
 from .core.eye.readback import read_back
@@ -73,6 +73,6 @@ def told_back(linear: np.ndarray, raw: bytes) -> Told:
     except ValidationError as error:
         raise NotAccepted(problems_in(error, {})) from None
     marks = _parsed(json.dumps({k: v for k, v in body.items() if k != "patches"}).encode(), Marks)
-    values = {k: mean_about(linear, x / marks.width, y / marks.height) for k, (x, y) in patches.items()}
+    values = patch_values(marks, patches, linear)
     read = read_back(marks, values, [load_sitter(k) for k in known_sitters()], linear)
     return "\n".join(read_back_texts(read) + doubt_texts(read)), asdict(read)

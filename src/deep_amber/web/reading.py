@@ -10,8 +10,8 @@ from annotated_types import MaxLen
 from flask import Response, current_app
 from pydantic import Field
 
-from ..core.capture.judge import mean_about
 from ..core.eye.likely_sets import likely_sets
+from ..core.eye.patches import patch_values
 from ..core.eye.points import Marks
 from ..core.eye.readback import ReadBack, prepare, read_back
 from ..core.model import Set
@@ -101,7 +101,7 @@ def _read(entry_id: str, body: ReadIn) -> ReadBack:
         raise NotAccepted(problems)
     path = frame_file(sessions, current_app.extensions["folder"], entry_id, entry.raw or "jpg")
     linear = _linear(path, path.stat().st_mtime)
-    values = {k: mean_about(linear, x / body.marks.width, y / body.marks.height) for k, (x, y) in body.patches.items()}
+    values = patch_values(body.marks, body.patches, linear)
     return read_back(body.marks, values, _sitters(), linear)
 
 

@@ -26,6 +26,10 @@ ENOUGH = 0.34  # of closeness within which those that nearly suit are not looked
 TOLD = 6  # arrangements between two words of how far it is
 ABOUT = (38, 28, 22, 16, 12, 10, 8)  # sets that are read about the closest, the next, and so on
 AGAIN = 3  # sets that are searched about once more, where none is near
+CLOSE, CLOSER = (
+    0.75,
+    2,
+)  # of closeness under which the closest is searched about so many times more, to come within a third
 FAR, HALF = 2.5, 0.5  # of closeness behind the best, from which half as many are read
 CHEAP = (2.6, 1.5, 1.1, 1.0)  # times as many are read about one light, two, three, and more
 MORE = 2.0  # times as many, where few can be searched about
@@ -186,6 +190,11 @@ def _search_about(ground: Ground, found: list[Planned]) -> Iterator[float]:
         for n, k in enumerate(near[:AGAIN]):
             found[found.index(k)] = ground.about(k, round(ABOUT[n] * _cheap(k)), 1 + n)
             yield SEARCHED + (0.99 - SEARCHED) * (n + 1) / AGAIN
+    for n in range(CLOSER):
+        near = best(found)
+        if near and ENOUGH < near[0].closeness < CLOSE:
+            found[found.index(near[0])] = ground.about(near[0], MOST_ABOUT, AGAIN + 1 + n)
+            yield 0.99
 
 
 def _cheap(k: Planned) -> float:

@@ -26,10 +26,8 @@ ENOUGH = 0.34  # of closeness within which those that nearly suit are not looked
 TOLD = 6  # arrangements between two words of how far it is
 ABOUT = (38, 28, 22, 16, 12, 10, 8)  # sets that are read about the closest, the next, and so on
 AGAIN = 3  # sets that are searched about once more, where none is near
-CLOSE, CLOSER = (
-    0.75,
-    2,
-)  # of closeness under which the closest is searched about so many times more, to come within a third
+CLOSE = 0.75  # of closeness under which the closest is searched about more, to come within a third
+CLOSER = 2  # times that it is
 FAR, HALF = 2.5, 0.5  # of closeness behind the best, from which half as many are read
 CHEAP = (2.6, 1.5, 1.1, 1.0)  # times as many are read about one light, two, three, and more
 MORE = 2.0  # times as many, where few can be searched about

@@ -17,10 +17,11 @@ from deep_amber.core.kit.owned import Kit, StandItem, shortages
 from deep_amber.core.model import Bare, Light, Point, Set
 from deep_amber.core.model.finishes import BACKDROPS, WALLS
 from deep_amber.core.model.look import PRESETS, Look
+from deep_amber.core.planning.ground import Ground
 from deep_amber.core.planning.measured import Planned
-from deep_amber.core.planning.refine import still
 from deep_amber.core.planning.rules import Arrangement
-from deep_amber.core.planning.suggest import Ground, in_order, suggest
+from deep_amber.core.planning.space import still
+from deep_amber.core.planning.suggest import in_order, suggest
 from deep_amber.core.rules.validation import problems_of
 from deep_amber.formats.sitter_file import known_sitters, load_sitter
 from deep_amber.plan_told import looks

@@ -13,11 +13,12 @@ from .core.planning.arrangements import ARRANGEMENTS
 from .core.planning.compare import Beside, compared
 from .core.planning.complaints import complaint_of
 from .core.planning.fitted import fitted
+from .core.planning.ground import Ground
 from .core.planning.limits import Limits
 from .core.planning.measured import Look, Planned, minutes_from, planned
 from .core.planning.mended import ground_for
 from .core.planning.opens import NEAR, binds, opened
-from .core.planning.suggest import Ground, nothing_does, suggest
+from .core.planning.suggest import nothing_does, suggest
 from .core.presenting.planned_more import nothing_text, opened_text, row_text
 from .core.presenting.planning import plan_text, reasons
 from .core.presenting.sitting import change_text

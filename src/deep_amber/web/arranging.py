@@ -6,7 +6,7 @@ from flask import Response, current_app, stream_with_context
 
 from ..core.planning.arrangements import ARRANGEMENTS
 from ..core.planning.found import found_by
-from ..core.planning.suggest import Ground
+from ..core.planning.ground import Ground
 from ..core.presenting.planning import plan_text
 from ..formats.sitter_file import known_sitters, sitter_of
 from .answers import answer

@@ -5,8 +5,8 @@ from collections.abc import Iterator
 from flask import Response, current_app, stream_with_context
 
 from ..core.planning.compare import Beside, compared
+from ..core.planning.ground import Ground
 from ..core.planning.schools import QUESTIONS, School, schools
-from ..core.planning.suggest import Ground
 from ..core.presenting.drawing import drawing
 from ..core.presenting.planned_more import differences, exposure_text, school_texts
 from ..core.presenting.planning import plan_text

@@ -9,11 +9,12 @@ from ..core.brief.aims import aims_of
 from ..core.kit.catalogue import usable
 from ..core.kit.owned import Kit
 from ..core.model import Set
+from ..core.planning.ground import Ground
 from ..core.planning.measured import Planned
 from ..core.planning.next_look import NextLook, next_look
 from ..core.planning.opens import NEAR, binds, opened
 from ..core.planning.substitutes import substitutes
-from ..core.planning.suggest import Ground, Suggested, nothing_does, suggest
+from ..core.planning.suggest import Suggested, nothing_does, suggest
 from ..core.presenting.planned_more import near_text, opened_text, substitute_texts
 from ..core.presenting.planning import plan_text, reasons
 from ..core.presenting.sitting import change_text

@@ -5,17 +5,18 @@ from dataclasses import replace
 
 import numpy as np
 from bench.plans import by_chance, faults, ground_of
+from deep_amber.core.planning.refine import scattered
 
 from deep_amber.core.kit.owned import Kit
 from deep_amber.core.model.furniture import Door
 from deep_amber.core.planning.allocate import Taken, taken
 from deep_amber.core.planning.arrangements import ARRANGEMENTS
 from deep_amber.core.planning.found import found_by
+from deep_amber.core.planning.ground import Ground
 from deep_amber.core.planning.limits import CUSHION, Limits, beyond, seated
 from deep_amber.core.planning.next_look import next_look
 from deep_amber.core.planning.opens import NEAR, OPENS, binds, missing, opened, with_items
-from deep_amber.core.planning.refine import scattered
-from deep_amber.core.planning.suggest import Ground, Suggested, suggest
+from deep_amber.core.planning.suggest import Suggested, suggest
 from deep_amber.core.presenting.planned_more import near_text, opened_text
 from deep_amber.core.presenting.planning import plan_text
 from deep_amber.core.rules.validation import problems_of

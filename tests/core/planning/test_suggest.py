@@ -6,8 +6,9 @@ from dataclasses import replace
 from deep_amber.core.brief.aims import aims_of
 from deep_amber.core.kit.owned import Kit, shortages
 from deep_amber.core.planning.compare import compared
+from deep_amber.core.planning.ground import Ground
 from deep_amber.core.planning.limits import Limits
-from deep_amber.core.planning.suggest import MOST, Ground, Suggested, in_order, nothing_does, suggest
+from deep_amber.core.planning.suggest import MOST, Suggested, in_order, nothing_does, suggest
 from deep_amber.core.presenting.planning import plan_text
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.rules.validation import problems_of

@@ -12,10 +12,10 @@ from deep_amber.core.brief.ground_kind import SPOT, SPREAD, ground_spread
 from deep_amber.core.kit.catalogue import CATALOGUE
 from deep_amber.core.kit.owned import Kit
 from deep_amber.core.model.look import PRESETS
+from deep_amber.core.planning.ground import Ground
 from deep_amber.core.planning.levelled import key_levelled, lit_of, stopped
 from deep_amber.core.planning.schools import QUESTIONS, schools
 from deep_amber.core.planning.substitutes import substitutes
-from deep_amber.core.planning.suggest import Ground
 from deep_amber.core.presenting.planned_more import school_texts, substitute_texts
 from deep_amber.core.rules.validation import problems_of
 from deep_amber.core.steps import findings_of

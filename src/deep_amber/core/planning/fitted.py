@@ -26,6 +26,7 @@ from .placed import SIDE, CannotStand, moved, turned_to_board, with_panel_rule, 
 from .rules import Arrangement, At, LightRule
 
 Side = Literal["camera-left", "camera-right"]
+OTHER: dict[Side, Side] = {"camera-left": "camera-right", "camera-right": "camera-left"}
 PATTERN_AT: dict[str, tuple[float, float]] = {
     "butterfly": (0.0, 38.0),
     "clamshell": (0.0, 38.0),

@@ -20,7 +20,7 @@ from ..simulation.stages import Stages
 from ..sitting.changes import minutes_between, set_up
 from ..wish.outputs import all_outputs
 from ..wish.plan import MET, outside
-from ..wish.state import by_light, tones_at, tones_of
+from ..wish.state import SENSED, by_light, tones_at, tones_of
 from ..wish.target import Tones
 from .exposed import brightened, weakest
 from .fitted import Fitted, bare
@@ -76,7 +76,9 @@ class Planned:
         return self.closeness + A_MINUTE * self.minutes
 
 
-def cost_of(aims: list[Aim], look: LookAt | None = None, lit_left: bool = True) -> Callable[[Tones], np.ndarray]:
+def cost_of(
+    aims: list[Aim], look: LookAt | None = None, lit_left: bool | np.ndarray = True
+) -> Callable[[Tones], np.ndarray]:
     """Stops outside the bands (k,), the lit cheek before all others, and those that the backdrop's spread is short of."""
 
     def cost(tones: Tones) -> np.ndarray:
@@ -107,6 +109,16 @@ def weighed(misses: dict[str, float]) -> float:
     return sum(abs(v) * (FACE if k == "lit_cheek" else OTHER) for k, v in misses.items())
 
 
+@dataclass(frozen=True, eq=False)
+class Read:
+    """A fitted arrangement, as far as it was looked at."""
+
+    shares: np.ndarray
+    """(lights that are on, surfaces of SENSED) luminance from each light as it was fitted, before outputs are set."""
+    planned: Planned | None
+    """None where it is farther from the look than was asked for."""
+
+
 def planned(fitted: Fitted, look: Look, bound: float = np.inf) -> Planned | None:
     """The outputs of an arrangement that was fitted, and how near it comes to the look of its set.
 
@@ -114,11 +126,18 @@ def planned(fitted: Fitted, look: Look, bound: float = np.inf) -> Planned | None
     ----------
     bound : of closeness, over which it is not looked at further; None is returned then
     """
+    return read(fitted, look, bound).planned
+
+
+def read(fitted: Fitted, look: Look, bound: float = np.inf) -> Read:
+    """The same, with what each light does."""
     assert fitted.photo_set is not None
     stages = look(fitted.photo_set)
     aims, made, wanted = aims_of(fitted.photo_set.look, stages.mesh), fitted.photo_set, fitted.photo_set.look
+    each = np.zeros((0, len(SENSED)))
     if aims:
         shares = by_light(stages)
+        each = shares.values[shares.on]
         lit = next(k.middle for k in aims if k.surface == "lit_cheek")
         bright = brightened(made, weakest(made, shares, lit))
         if bright is not made:
@@ -135,7 +154,7 @@ def planned(fitted: Fitted, look: Look, bound: float = np.inf) -> Planned | None
             aperture = (stages.photo_set.camera.aperture / made.camera.aperture) ** 2
             tones = tones_at(shares, (on * turned * aperture)[None]).one(0)
             if weighed(missed(wanted, aims, tones, lit_left)) > bound:
-                return None
+                return Read(each, None)
         stages = look(made)
     readings = readings_of(stages)
     pattern = read_pattern(stages, readings)
@@ -148,9 +167,8 @@ def planned(fitted: Fitted, look: Look, bound: float = np.inf) -> Planned | None
     minutes = sum(k.minutes for k in set_up(made))
     weak = [*_weak(stages, misses), *_wrong(wanted, pattern, right, hardness)]
     weak += [] if side else [Act("plan.side", {}, {"wanted": asked, "is": seen})]
-    return Planned(
-        fitted, made, misses, pattern, right, hardness, side, minutes, _uses(made), tuple(weak), _stops(readings)
-    )
+    uses, stops = _uses(made), _stops(readings)
+    return Read(each, Planned(fitted, made, misses, pattern, right, hardness, side, minutes, uses, tuple(weak), stops))
 
 
 def asks_for_both(look: LookAt | None) -> bool:

@@ -22,8 +22,8 @@ from ..wish.search import AtRest, Search
 from ..wish.state import State
 from ..wish.target import Target
 from .complaints import Complaint
+from .ground import Ground
 from .rebuild import flagged, rebuilt, sharper
-from .suggest import Ground
 
 DEEPER, MOST_RATIO, LEAST_RATIO = (
     1.0,

@@ -10,9 +10,10 @@ from ..model.panel import Panel
 from ..model.set import Set
 from ..sitting.changes import Change, changes_between
 from .fitted import Fitted, Side
+from .ground import Ground
 from .measured import Planned, planned
 from .rules import Arrangement
-from .suggest import MOST, Ground, suggest
+from .suggest import MOST, suggest
 
 A_MINUTE = 0.03  # stops missed that a minute of changing is worth (assumption)
 STANDING = Arrangement(

@@ -10,10 +10,10 @@ from ..kit.owned import Kit
 from ..rules.validation import problems_of
 from .allocate import Taken, taken
 from .fitted import Fitted
+from .ground import Ground
 from .measured import SPREAD, Planned
 from .placed import moved
 from .rules import Arrangement
-from .suggest import Ground
 
 NEAR = 0.34  # of closeness up to which a look counts as reached: a third of a stop
 OPENS = 0.34  # of closeness that a purchase or a change must save (assumption)

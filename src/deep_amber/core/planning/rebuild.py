@@ -31,10 +31,11 @@ from ..sitting.changes import minutes_between
 from ..units import APERTURES
 from ..wish.knobs import output_act
 from ..wish.state import State
+from .ground import Ground
 from .levelled import stopped
 from .measured import Planned
 from .opens import NEAR
-from .suggest import Ground, in_order
+from .suggest import in_order
 
 GRADES = {"hard": "hard", "medium": "medium", "soft": "soft", "very soft": "soft"}
 WHITE, BLACK, DARK = (

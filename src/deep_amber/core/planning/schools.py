@@ -16,8 +16,8 @@ from ..sitter.face import face_marks
 from ..units import APERTURES
 from .arrangements import ARRANGEMENTS
 from .compare import Beside, compared
+from .ground import Ground
 from .levelled import key_levelled, lit_of, stopped
-from .suggest import Ground
 
 OPEN, SHARP = 2.0, 8.0  # f-numbers of the two schools of sharpness
 ASIDE = 0.3  # [m] before the face that a feathered light is aimed at, toward the lens

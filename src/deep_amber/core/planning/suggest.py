@@ -1,37 +1,33 @@
 """From a look to sets: every arrangement that may do is fitted and set to the look; the best of each kind, ranked."""
 
-from collections.abc import Callable, Collection, Iterator
-from dataclasses import dataclass, replace
-from math import inf
+from collections.abc import Collection, Iterator
+from dataclasses import dataclass, field, replace
 
 from ..answer import Act
 from ..brief.aims import EDGES, LIGHT_GROUND
-from ..kit.owned import Kit
 from ..model.look import Look as LookAt
 from ..model.set import Set
 from ..problem import NotAccepted, Problem
-from ..sitter.mesh import SitterMesh
-from .allocate import front_of
 from .arrangements import ARRANGEMENTS
-from .fitted import NO_LIMITS, Fitted, Side, fitted, for_pattern
+from .fitted import OTHER, Fitted, Side
+from .ground import Ground
 from .limits import Limits, allowed, seated
-from .measured import Look, Planned, planned
-from .refine import MOST as MOST_ABOUT
-from .refine import refined
+from .measured import Planned, read
 from .rules import Arrangement
+from .trail import Trail
 
 MOST = 5  # sets that are offered
-NEARLY = 0.35  # stops of closeness within which the one with less effort is taken of a kind
 ENOUGH = 0.34  # of closeness within which those that nearly suit are not looked at
 TOLD = 6  # arrangements between two words of how far it is
-ABOUT = (38, 28, 22, 16, 12, 10, 8)  # sets that are read about the closest, the next, and so on
-AGAIN = 3  # sets that are searched about once more, where none is near
-CLOSE = 0.75  # of closeness under which the closest is searched about more, to come within a third
-CLOSER = 2  # times that it is
-FAR, HALF = 2.5, 0.5  # of closeness behind the best, from which half as many are read
-CHEAP = (2.6, 1.5, 1.1, 1.0)  # times as many are read about one light, two, three, and more
-MORE = 2.0  # times as many, where few can be searched about
-FITTED, SEARCHED = 0.4, 0.8  # of all the work, after which each arrangement was fitted once, and searched about once
+ROUNDS = ((12, 6), (6, 12), (3, 24), (2, 42))
+"""Arrangements that are searched about in turn, the best of each kind among the first, and sets that are read about each."""
+FOR_KINDS = ((7, 8), (5, 12))
+"""The same, where one is near already."""
+BY_KIND = 5  # arrangements of a round, from which the best of each kind are among them
+MOST_OF_ROUND = 3.0  # times as many are read about one, where few can be searched about
+CLOSE = 0.75  # of closeness under which the closest are searched about more, to come within a third
+CLOSER = (2, 40)  # how many, and sets that are read about each
+FITTED = 0.2  # of all the work, after which each arrangement was fitted once
 
 
 @dataclass(frozen=True)
@@ -79,48 +75,27 @@ def in_order(photo_set: Set, limits: Limits) -> tuple[list[Arrangement], list[Ar
     return [k for _, k in sorted(places, key=lambda p: p[0])], [k for k in may if k not in found]
 
 
-@dataclass(frozen=True)
-class Ground:
-    """What a search stands on."""
+@dataclass
+class _Tried:
+    """Arrangements as they were fitted and read first."""
 
-    photo_set: Set
-    """Whose room, sitter, camera, backdrop, windows and look are gone by."""
-    mesh: SitterMesh
-    kit: Kit
-    known: Collection[str]
-    """Names of the sitters that can be shown."""
-    look: Look
-    """Makes the stages that a set is read with, quickly."""
-    limits: Limits = NO_LIMITS
-    go_on: Callable[[], None] = lambda: None
-    """Raises where nobody waits any more."""
-    effort: float = 1.0
-    """Of the usual number of sets, that are read about an arrangement."""
+    ground: Ground
+    trails: list[Trail] = field(default_factory=list)
+    cannot: list[Fitted] = field(default_factory=list)
 
-    def fit(self, arrangement: Arrangement, side: Side | None = None) -> Fitted:
-        """An arrangement in this room."""
-        self.go_on()
-        return fitted(arrangement, self.photo_set, self.mesh, self.kit, self.known, side, self.limits)
+    def one(self, arrangement: Arrangement, side: Side | None = None) -> None:
+        made = self.ground.fit(arrangement, side)
+        if made.photo_set is None:
+            self.cannot.append(made)
+        else:
+            self.trails.append(self.ground.trail(read(made, self.ground.look), made.side))
 
-    def read(self, arrangement: Arrangement, side: Side | None = None, bound: float = inf) -> Planned | None:
-        """The same with its outputs set; None where it cannot be, or is farther from the look than a bound."""
-        made = self.fit(arrangement, side)
-        return None if made.photo_set is None else planned(made, self.look, bound)
+    @property
+    def far(self) -> bool:
+        return not self.trails or min(k.best.closeness for k in self.trails) > ENOUGH
 
-    def about(self, first: Planned, most: int = MOST_ABOUT, round_: int = 0) -> Planned:
-        """The best found about a set; other places by chance in another round."""
-        arrangement, side = first.fitted.arrangement, first.fitted.side
-        rules = [for_pattern(k, arrangement, self.photo_set) for k in arrangement.lights if k.role == "key"]
-        key = next((k for k in first.photo_set.lights if k.role == "key" and k.source.kind != "window"), None)
-        longest = front_of(key) if key is not None else 0.0
-        return refined(
-            first,
-            rules[0] if rules else None,
-            longest,
-            lambda k, b: self.read(k, side, b),
-            round(most * self.effort),
-            round_,
-        )
+    def so_far(self, done: float) -> Suggested:
+        return Suggested(done, best([k.best for k in self.trails]), tuple(self.cannot))
 
 
 def suggest(ground: Ground) -> Iterator[Suggested]:
@@ -132,79 +107,70 @@ def suggest(ground: Ground) -> Iterator[Suggested]:
     if ground.photo_set.look is None:
         raise NotAccepted([Problem("set.look", "the set has no brief yet", "a look: what the picture is for")])
     ground = replace(ground, photo_set=seated(ground.photo_set, ground.limits))
-    wanted, others = in_order(ground.photo_set, ground.limits)
-    found: list[Planned] = []
-    cannot: list[Fitted] = []
-
-    def tried(arrangement: Arrangement) -> None:
-        made = ground.fit(arrangement)
-        read = planned(made, ground.look) if made.photo_set is not None else None
-        if read is None:
-            cannot.append(made)
-        else:
-            found.append(read)
-
-    for n, arrangement in enumerate(wanted, 1):
-        tried(arrangement)
-        yield Suggested(FITTED * n / len(wanted), best(found), tuple(cannot))
-    if not found or min(k.closeness for k in found) > ENOUGH:
-        for n, arrangement in enumerate(others, 1):
-            tried(arrangement)
-            if n % TOLD == 0:
-                yield Suggested(FITTED, best(found), tuple(cannot))
-    if other := _mirrored(ground, found):
-        found += other
-        yield Suggested(FITTED, best(found), tuple(cannot))
-    for done in _search_about(ground, found):
-        yield Suggested(done, best(found), tuple(cannot))
-    yield Suggested(1.0, best(found), tuple(cannot))
+    tried = _Tried(ground)
+    for done in _tried_once(tried):
+        yield tried.so_far(FITTED * done)
+    for done in _search(tried.trails, ROUNDS if tried.far else FOR_KINDS, ground.effort):
+        yield tried.so_far(done)
+    yield tried.so_far(1.0)
 
 
-def _mirrored(ground: Ground, found: list[Planned]) -> list[Planned]:
-    """Where none is near and the look leaves the side open: those that are closer with the key on the other side.
+def _tried_once(tried: _Tried) -> Iterator[float]:
+    """Fits and reads each that suits; where none is near also those that nearly do, and all with the key at the other side.
 
     A wall or a window at one side alone may do it.
     """
-    look = ground.photo_set.look
-    if look is None or look.key_side != "open" or not found or min(k.closeness for k in found) <= ENOUGH:
-        return []
-    made = []
-    for k in found:
-        side: Side = "camera-right" if k.fitted.side == "camera-left" else "camera-left"
-        made.append(ground.read(k.fitted.arrangement, side, k.closeness))
-    return [k for k in made if k is not None]
+    photo_set = tried.ground.photo_set
+    assert photo_set.look is not None
+    wanted, others = in_order(photo_set, tried.ground.limits)
+    for n, arrangement in enumerate(wanted, 1):
+        tried.one(arrangement)
+        yield n / len(wanted)
+    if not tried.far:
+        return
+    for n, arrangement in enumerate(others, 1):
+        tried.one(arrangement)
+        if n % TOLD == 0:
+            yield 1.0
+    if photo_set.look.key_side == "open":
+        refused = tuple(tried.cannot)
+        for first in tuple(tried.trails):
+            tried.one(first.best.fitted.arrangement, OTHER[first.best.fitted.side])
+        tried.cannot = list(refused)
+    yield 1.0
 
 
-def _search_about(ground: Ground, found: list[Planned]) -> Iterator[float]:
-    """Puts in place of sets what is found about them, and says how far that is; once more about the closest where none is near."""
-    chosen = searched(found)
-    more = min(sum(ABOUT) / max(sum(ABOUT[: len(chosen)]), 1), MORE)
-    for n, k in enumerate(chosen):
-        many = ABOUT[n] * more * _cheap(k) * (1.0 if k.closeness <= chosen[0].closeness + FAR else HALF)
-        found[found.index(k)] = ground.about(k, round(many))
-        yield FITTED + (SEARCHED - FITTED) * (n + 1) / len(chosen)
-    near = best(found)
-    if near and near[0].closeness > ENOUGH:
-        for n, k in enumerate(near[:AGAIN]):
-            found[found.index(k)] = ground.about(k, round(ABOUT[n] * _cheap(k)), 1 + n)
-            yield SEARCHED + (0.99 - SEARCHED) * (n + 1) / AGAIN
-    for n in range(CLOSER):
-        near = best(found)
-        if near and ENOUGH < near[0].closeness < CLOSE:
-            found[found.index(near[0])] = ground.about(near[0], MOST_ABOUT, AGAIN + 1 + n)
+def _search(trails: list[Trail], rounds: tuple[tuple[int, int], ...], effort: float) -> Iterator[float]:
+    """Searches about many a little, then about fewer more, and says how far that is; until one is near."""
+    whole = sum(many * each for many, each in rounds)
+    left = float(whole)
+    for n, (many, each) in enumerate(rounds):
+        chosen = _chosen(trails, many)
+        share = left / sum(m * e for m, e in rounds[n:]) * many / max(len(chosen), 1)
+        for trail in chosen:
+            before = trail.reads
+            trail.go_on(each * min(share, MOST_OF_ROUND) * effort)
+            left -= (trail.reads - before) / effort
+            yield FITTED + (0.98 - FITTED) * min(max(1 - left / whole, 0.0), 1.0)
+        if n and any(k.best.closeness <= ENOUGH for k in trails):
+            return
+    many, each = CLOSER
+    for trail in _chosen(trails, many):
+        if ENOUGH < min(k.best.closeness for k in trails) < CLOSE:
+            trail.go_on(each * effort)
             yield 0.99
 
 
-def _cheap(k: Planned) -> float:
-    """Times as many sets that are read in the same time: light after light is computed."""
-    return CHEAP[min(len(k.fitted.arrangement.lights), len(CHEAP)) - 1]
-
-
-def searched(found: list[Planned]) -> list[Planned]:
-    """Those that are searched about: the best of each kind, and the next closest of any."""
-    chosen = list(best(found))
-    others = sorted((k for k in found if k not in chosen), key=lambda k: (k.rank, k.fitted.arrangement.code))
-    return sorted([*chosen, *others[: len(ABOUT) - len(chosen)]], key=lambda k: (k.rank, k.fitted.arrangement.code))
+def _chosen(trails: list[Trail], many: int) -> list[Trail]:
+    """Those that are searched about: of many the best of each kind first, then the closest of any."""
+    ranked = sorted(
+        (k for k in trails if not k.over), key=lambda k: (k.best.rank, k.space.about.code, k.best.fitted.side)
+    )
+    first: dict[str, Trail] = {}
+    for k in ranked if many >= BY_KIND else ():
+        first.setdefault(k.space.about.kind, k)
+    chosen = list(first.values())[:many]
+    return [*chosen, *[k for k in ranked if k not in chosen][: many - len(chosen)]]
 
 
 def best(found: list[Planned]) -> tuple[Planned, ...]:

@@ -1,0 +1,86 @@
+"""What a search for sets stands on: room, sitter, kit and look, how an arrangement is fitted, read and searched about."""
+
+from collections.abc import Callable, Collection
+from dataclasses import dataclass
+from math import inf
+
+import numpy as np
+
+from ..brief.aims import aims_of
+from ..kit.owned import Kit
+from ..model.look import Look as LookAt
+from ..model.set import Set
+from ..sitter.mesh import SitterMesh
+from .allocate import front_of
+from .fitted import NO_LIMITS, Fitted, Side, fitted, for_pattern
+from .limits import Limits
+from .measured import Look, Planned, Read, cost_of, planned, read
+from .rules import Arrangement
+from .space import Space, still
+from .trail import Trail, Wanted
+
+SOME = 44  # sets that are read about one arrangement alone
+
+
+@dataclass(frozen=True)
+class Ground:
+    """What a search stands on."""
+
+    photo_set: Set
+    """Whose room, sitter, camera, backdrop, windows and look are gone by."""
+    mesh: SitterMesh
+    kit: Kit
+    known: Collection[str]
+    """Names of the sitters that can be shown."""
+    look: Look
+    """Makes the stages that a set is read with, quickly."""
+    limits: Limits = NO_LIMITS
+    go_on: Callable[[], None] = lambda: None
+    """Raises where nobody waits any more."""
+    effort: float = 1.0
+    """Of the usual number of sets, that are read about an arrangement."""
+
+    def fit(self, arrangement: Arrangement, side: Side | None = None) -> Fitted:
+        """An arrangement in this room."""
+        self.go_on()
+        return fitted(arrangement, self.photo_set, self.mesh, self.kit, self.known, side, self.limits)
+
+    def read(self, arrangement: Arrangement, side: Side | None = None, bound: float = inf) -> Planned | None:
+        """The same with its outputs set; None where it cannot be, or is farther from the look than a bound."""
+        made = self.fit(arrangement, side)
+        return None if made.photo_set is None else planned(made, self.look, bound)
+
+    def trail(self, first: Read, side: Side) -> Trail:
+        """What an arrangement is searched about with, from how it was read first."""
+        made = first.planned
+        assert made is not None and self.photo_set.look is not None
+        arrangement = made.fitted.arrangement
+        rules = [for_pattern(k, arrangement, self.photo_set) for k in arrangement.lights if k.role == "key"]
+        key = next((k for k in made.photo_set.lights if k.role == "key" and k.source.kind != "window"), None)
+        about = still(arrangement, rules[0]) if rules else arrangement
+        space = Space(about, front_of(key) if key is not None else 0.0)
+        dice = np.random.default_rng((sum(map(ord, arrangement.code)), side == "camera-left"))
+        trail = Trail(
+            lambda k: self.fit(k, side),
+            lambda k, bound: read(k, self.look, bound),
+            space,
+            wanted_of(self.photo_set.look, self.mesh),
+            dice,
+            made,
+            space.start,
+        )
+        trail.took(space.start, first)
+        return trail
+
+    def about(self, first: Planned, most: int = SOME) -> Planned:
+        """The best found about a set."""
+        trail = self.trail(read(first.fitted, self.look), first.fitted.side)
+        trail.go_on(most * self.effort)
+        return trail.best
+
+
+def wanted_of(look: LookAt, mesh: SitterMesh) -> Wanted:
+    """What a look asks for."""
+    aims = aims_of(look, mesh)
+    lit = next(k.middle for k in aims if k.surface == "lit_cheek")
+    return Wanted(lambda tones, lit_left: cost_of(aims, look, lit_left)(tones), lit)

@@ -1,0 +1,165 @@
+"""Searching about an arrangement with its key on one side: what was read tells what is likely elsewhere, and the likeliest is read next.
+
+What each light does to each surface changes smoothly with its place, where stops outside a band do not: so it is the light that
+is guessed between places that were read, and the look is weighed of the guess (composite Bayesian optimization, Astudillo and
+Frazier 2019, with Thompson's draws).
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from ..wish.state import SENSED
+from .fitted import Fitted
+from .guess import Guess, guessed
+from .likely import CostOf, dials_of, least_missed
+from .measured import Planned, Read, weighed
+from .rules import Arrangement
+from .space import Space
+
+MET = 0.05  # of closeness that nothing more is searched for
+GAIN = 0.03  # of rank that is a step forward
+FARTHER = 0.4  # of closeness over the best within which a set is read in full
+REFUSED = 0.15  # of a reading that a place costs where nothing can stand
+WIDELY, KNOWN, WIDE = (
+    4,
+    3,
+    1.3,
+)  # sets that are read before any is likely; of which so many must show something; full moves about the rule
+FEW, CLOSER, ABOUT = 128, 8, 12  # points that are weighed; the likeliest of them; that are weighed about each of these
+NEAR = 0.3  # full moves about the likeliest
+REACH = (-3.5, 0.3)  # of points about the best: full moves as powers of two
+WHOLE = 0.4  # how often everything is carried
+SURELY = 0.5  # how often the likeliest is read, where it is nearer than the best; else one that may be
+TRIED = 4  # of the likeliest that are tried until one can stand
+OTHERS = 0.25  # how much what a light does depends on other lights' places, against its own
+FAINT, BLACK = 2.0**-12, 1e-9  # of all light on a surface, and luminance, under which what a light gives says nothing
+HIDDEN = 1e-6  # luminance of the backdrop, 1 = white, under which something stands before it
+GROUND = slice(SENSED.index("backdrop_left"), None)
+NOWHERE, WORSE = 0.4, 5.0  # full moves about a place where nothing can stand; stops that it is worse by, for each
+
+Fit = Callable[[Arrangement], Fitted]
+Look = Callable[[Fitted, float], Read]
+Known = tuple[list[tuple[np.ndarray, Guess]], Guess | None]
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """What a look asks for, as a search weighs it."""
+
+    cost: CostOf
+    lit: float
+    """Of the lit cheek [stops from mid grey]."""
+
+
+@dataclass
+class Trail:
+    """What is known of one arrangement with its key on one side."""
+
+    fit: Fit
+    look: Look
+    space: Space
+    wanted: Wanted
+    dice: np.random.Generator
+    best: Planned
+    at: np.ndarray
+    """(axes,) where the best stands."""
+    reads: float = 0.0
+    points: list[np.ndarray] = field(default_factory=list)
+    logs: list[np.ndarray] = field(default_factory=list)
+    """Of each point, (lights, surfaces) log2 of luminance."""
+    wrong: list[float] = field(default_factory=list)
+    """Of each point, what is wrong beside stops missed; not a number where it was not read in full."""
+    nowhere: list[np.ndarray] = field(default_factory=list)
+
+    def __post_init__(self) -> None:
+        self._dials = dials_of(self.best.fitted.photo_set) if self.best.fitted.photo_set else ()
+        self._learned_of = -1
+        self._learned: Known = ([], None)
+
+    @property
+    def over(self) -> bool:
+        """Nothing more is searched for."""
+        return self.best.closeness <= MET or not len(self.space.axes)
+
+    def go_on(self, many: float) -> None:
+        """Reads so many more sets."""
+        until = self.reads + many
+        while self.reads < until and not self.over:
+            if self.reads < WIDELY or len(self.points) < KNOWN:
+                self._take(self._wide(1)[0])
+                continue
+            for point in self._ahead():
+                if self._take(point):
+                    break
+
+    def took(self, point: np.ndarray, read: Read) -> None:
+        """Keeps what was read at a point (axes,)."""
+        whole = read.shares.sum(0)
+        if not len(read.shares) or whole[GROUND].min() < HIDDEN:
+            self.nowhere.append(point)
+            return
+        self.points.append(point)
+        self.logs.append(np.log2(np.maximum(read.shares, whole * FAINT + BLACK)))
+        made = read.planned
+        self.wrong.append(np.nan if made is None else made.closeness - weighed(made.misses))
+
+    def _take(self, point: np.ndarray) -> bool:
+        """Reads it; whether anything can stand there."""
+        fitted = self.fit(self.space.arrangement(point))
+        if fitted.photo_set is None:
+            self.reads += REFUSED
+            self.nowhere.append(point)
+            return False
+        self.reads += 1
+        read = self.look(fitted, self.best.closeness + FARTHER)
+        self.took(point, read)
+        made = read.planned
+        if made is not None and made.rank <= self.best.rank - GAIN:
+            self.best, self.at = made, point
+        return True
+
+    def _wide(self, many: int) -> np.ndarray:
+        about = np.tile(self.space.start, (many, 1))
+        return self.space.carried(about, np.full(many, WIDE), self.dice, np.full(many, True))
+
+    def _ahead(self) -> np.ndarray:
+        """(TRIED, axes) the points that are most worth reading, the first before all."""
+        near = FEW * 2 // 3
+        reach, whole = 2.0 ** self.dice.uniform(*REACH, near), self.dice.random(near) < WHOLE
+        about = self.space.carried(np.tile(self.at, (near, 1)), reach, self.dice, whole)
+        points = np.concatenate([about, self._wide(FEW - near)])
+        hopes = self._weighed(points)
+        likeliest = np.repeat(points[np.argsort(hopes, kind="stable")[:CLOSER]], ABOUT, axis=0)
+        whole = self.dice.random(len(likeliest)) < WHOLE
+        closer = self.space.carried(likeliest, np.full(len(likeliest), NEAR), self.dice, whole)
+        points, hopes = np.concatenate([points, closer]), np.append(hopes, self._weighed(closer))
+        surely = hopes.min() < self.best.closeness - GAIN and self.dice.random() < SURELY
+        score = hopes if surely else self._weighed(points, self.dice)
+        if self.nowhere:
+            away = np.sqrt(((points[:, None] - np.array(self.nowhere)[None]) ** 2).sum(2)).min(1)
+            score = score + np.maximum(NOWHERE - away, 0.0) * WORSE
+        return points[np.argsort(score, kind="stable")[:TRIED]]
+
+    def _weighed(self, points: np.ndarray, dice: np.random.Generator | None = None) -> np.ndarray:
+        """(k,) the closeness that is likely at points; with dice, one that may be."""
+        lights, wrong = self._guesses()
+        logs = np.stack([guess.of(points * weights, dice) for weights, guess in lights], 1)
+        hopes = least_missed(logs, self._dials, self.wanted.lit, self.wanted.cost)
+        return hopes if wrong is None else np.asarray(hopes + np.maximum(wrong.of(points, dice)[:, 0], 0.0))
+
+    def _guesses(self) -> Known:
+        """Of each light the weights of axes and what it is likely to do; and what is likely to be wrong beside."""
+        if self._learned_of == len(self.points):
+            return self._learned
+        read, logs, wrong = np.array(self.points), np.array(self.logs), np.array(self.wrong)
+        things, made, lights = self.space.things, [], len(self.space.about.lights)
+        for k in range(logs.shape[1]):
+            other = (things != k) & (things >= 0) & (things < lights) & (logs.shape[1] == lights)
+            weights = np.where(other, OTHERS, 1.0)
+            made.append((weights, guessed(read * weights, logs[:, k])))
+        known = np.isfinite(wrong)
+        self._learned = made, guessed(read[known], wrong[known, None]) if known.sum() >= KNOWN else None
+        self._learned_of = len(self.points)
+        return self._learned

@@ -6,18 +6,20 @@ from math import inf
 
 import numpy as np
 
-from ..brief.aims import aims_of
+from ..brief.aims import BACKDROP_SURFACES, aims_of
 from ..kit.owned import Kit
 from ..model.look import Look as LookAt
 from ..model.set import Set
 from ..sitter.mesh import SitterMesh
+from ..wish.state import SENSED
 from .allocate import front_of
 from .fitted import NO_LIMITS, Fitted, Side, fitted, for_pattern
+from .likely import Wanted
 from .limits import Limits
 from .measured import Look, Planned, Read, cost_of, planned, read
 from .rules import Arrangement
 from .space import Space, still
-from .trail import Trail, Wanted
+from .trail import Trail
 
 SOME = 44  # sets that are read about one arrangement alone
 
@@ -83,4 +85,6 @@ def wanted_of(look: LookAt, mesh: SitterMesh) -> Wanted:
     """What a look asks for."""
     aims = aims_of(look, mesh)
     lit = next(k.middle for k in aims if k.surface == "lit_cheek")
-    return Wanted(lambda tones, lit_left: cost_of(aims, look, lit_left)(tones), lit)
+    counted = {*SENSED[:2], *BACKDROP_SURFACES, *(k.surface for k in aims)}
+    seen = np.array([n for n, name in enumerate(SENSED) if name in counted])
+    return Wanted(lambda tones, lit_left: cost_of(aims, look, lit_left)(tones), lit, seen)

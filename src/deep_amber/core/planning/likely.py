@@ -1,6 +1,7 @@
 """The least that outputs can leave missing of light that is likely, for many arrangements at once."""
 
 from collections.abc import Callable
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -19,6 +20,17 @@ CostOf = Callable[[Tones, np.ndarray], np.ndarray]
 """Of tones, with whether the cheek at the picture's left is the lit one: stops missed."""
 
 
+@dataclass(frozen=True, eq=False)
+class Wanted:
+    """What a look asks for, as a search weighs it."""
+
+    cost: CostOf
+    lit: float
+    """Of the lit cheek [stops from mid grey]."""
+    seen: np.ndarray
+    """Numbers in SENSED of the surfaces that count, the two cheeks first."""
+
+
 def dials_of(photo_set: Set) -> tuple[np.ndarray, ...]:
     """Of each light that is on, the stops by which it can be turned, in steps; none where it cannot be."""
     made = []
@@ -29,43 +41,43 @@ def dials_of(photo_set: Set) -> tuple[np.ndarray, ...]:
     return tuple(made)
 
 
-def tones_named(values: np.ndarray) -> Tones:
-    """Tones (...) of luminance (..., surfaces of SENSED), 1 = white."""
+def tones_named(values: np.ndarray, seen: np.ndarray) -> Tones:
+    """Tones (...) of luminance (..., surfaces), 1 = white, by numbers in SENSED, the two cheeks first."""
     stops = np.log2(np.maximum(values, DARKEST) / MID_GREY)
-    named = {name: stops[..., 2 + n] for n, name in enumerate(SENSED[2:])}
-    named["lit_cheek"], named["shadow_cheek"] = stops[..., :2].max(-1), stops[..., :2].min(-1)
+    named = {SENSED[k]: stops[..., 2 + n] for n, k in enumerate(seen[2:])}
+    named["lit_cheek"] = np.maximum(stops[..., 0], stops[..., 1])
+    named["shadow_cheek"] = np.minimum(stops[..., 0], stops[..., 1])
     return Tones(named, 0.0, 0.0)
 
 
-def least_missed(logs: np.ndarray, dials: tuple[np.ndarray, ...], lit: float, cost: CostOf) -> np.ndarray:
+def least_missed(logs: np.ndarray, dials: tuple[np.ndarray, ...], wanted: Wanted) -> np.ndarray:
     """(k,) the least cost that is found with all light turned up or down by the camera, and each light by its dial.
 
     Parameters
     ----------
-    logs : (k, lights, surfaces) log2 of luminance from each light at its present output
-    lit : wanted of the lit cheek [stops from mid grey]
+    logs : (k, lights, surfaces that count) log2 of luminance from each light at its present output
     """
     each = 2.0**logs
     total = np.full(len(each), np.inf)
     turned = [k for k, dial in enumerate(dials) if len(dial)] if len(dials) > 1 else []
     for _ in range(ROUNDS if turned else 1):
         whole = each.sum(1)
-        by = lit - np.log2(np.maximum(whole[:, :2].max(1), DARKEST) / MID_GREY)
+        by = wanted.lit - np.log2(np.maximum(whole[:, :2].max(1), DARKEST) / MID_GREY)
         factors = 2.0 ** (by[:, None] + ABOUT)
-        factor, total = _least(whole[:, None] * factors[..., None], factors, total, cost)
+        factor, total = _least(whole[:, None] * factors[..., None], factors, total, wanted)
         each = each * factor[:, None, None]
         for k in turned:
             factors = np.tile(2.0 ** dials[k], (len(each), 1))
             rest = (each.sum(1) - each[:, k])[:, None]
-            factor, total = _least(rest + each[:, k, None] * factors[..., None], factors, total, cost)
+            factor, total = _least(rest + each[:, k, None] * factors[..., None], factors, total, wanted)
             each[:, k] *= factor[:, None]
     return total
 
 
-def _least(values: np.ndarray, factors: np.ndarray, total: np.ndarray, cost: CostOf) -> tuple[np.ndarray, np.ndarray]:
+def _least(values: np.ndarray, factors: np.ndarray, total: np.ndarray, wanted: Wanted) -> tuple[np.ndarray, np.ndarray]:
     """The factor (k,) of those tried (k, steps) that costs least, 1 where none is under what was reached; and its cost."""
     many = np.arange(len(values))
-    found = cost(tones_named(values), values[..., 0] >= values[..., 1])
+    found = wanted.cost(tones_named(values, wanted.seen), values[..., 0] >= values[..., 1])
     at = found.argmin(1)
     better = found[many, at] < total
     return np.where(better, factors[many, at], 1.0), np.where(better, found[many, at], total)

@@ -13,7 +13,7 @@ import numpy as np
 from ..wish.state import SENSED
 from .fitted import Fitted
 from .guess import Guess, guessed
-from .likely import CostOf, dials_of, least_missed
+from .likely import Wanted, dials_of, least_missed
 from .measured import Planned, Read, weighed
 from .rules import Arrangement
 from .space import Space
@@ -42,15 +42,6 @@ NOWHERE, WORSE = 0.4, 5.0  # full moves about a place where nothing can stand; s
 Fit = Callable[[Arrangement], Fitted]
 Look = Callable[[Fitted, float], Read]
 Known = tuple[list[tuple[np.ndarray, Guess]], Guess | None]
-
-
-@dataclass(frozen=True)
-class Wanted:
-    """What a look asks for, as a search weighs it."""
-
-    cost: CostOf
-    lit: float
-    """Of the lit cheek [stops from mid grey]."""
 
 
 @dataclass
@@ -146,7 +137,7 @@ class Trail:
         """(k,) the closeness that is likely at points; with dice, one that may be."""
         lights, wrong = self._guesses()
         logs = np.stack([guess.of(points * weights, dice) for weights, guess in lights], 1)
-        hopes = least_missed(logs, self._dials, self.wanted.lit, self.wanted.cost)
+        hopes = least_missed(logs, self._dials, self.wanted)
         return hopes if wrong is None else np.asarray(hopes + np.maximum(wrong.of(points, dice)[:, 0], 0.0))
 
     def _guesses(self) -> Known:
@@ -158,7 +149,7 @@ class Trail:
         for k in range(logs.shape[1]):
             other = (things != k) & (things >= 0) & (things < lights) & (logs.shape[1] == lights)
             weights = np.where(other, OTHERS, 1.0)
-            made.append((weights, guessed(read * weights, logs[:, k])))
+            made.append((weights, guessed(read * weights, logs[:, k][:, self.wanted.seen])))
         known = np.isfinite(wrong)
         self._learned = made, guessed(read[known], wrong[known, None]) if known.sum() >= KNOWN else None
         self._learned_of = len(self.points)

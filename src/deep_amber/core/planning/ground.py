@@ -10,10 +10,11 @@ from ..brief.aims import BACKDROP_SURFACES, aims_of
 from ..kit.owned import Kit
 from ..model.look import Look as LookAt
 from ..model.set import Set
+from ..pattern.softness import GRADES, WISHED
 from ..sitter.mesh import SitterMesh
 from ..wish.state import SENSED
 from .allocate import front_of
-from .fitted import NO_LIMITS, Fitted, Side, fitted, for_pattern
+from .fitted import NO_LIMITS, PATTERN_AT, Fitted, Side, fitted, for_pattern
 from .likely import Wanted
 from .limits import Limits
 from .measured import Look, Planned, Read, cost_of, planned, read
@@ -21,6 +22,7 @@ from .rules import Arrangement
 from .space import Space, still
 from .trail import Trail
 
+THINNEST = 0.1  # [mm] edge of a shadow
 SOME = 44  # sets that are read about one arrangement alone
 
 
@@ -87,4 +89,8 @@ def wanted_of(look: LookAt, mesh: SitterMesh) -> Wanted:
     lit = next(k.middle for k in aims if k.surface == "lit_cheek")
     counted = {*SENSED[:2], *BACKDROP_SURFACES, *(k.surface for k in aims)}
     seen = np.array([n for n, name in enumerate(SENSED) if name in counted])
-    return Wanted(lambda tones, lit_left: cost_of(aims, look, lit_left)(tones), lit, seen)
+    widths = [GRADES[k] for k in WISHED[look.hardness]]
+    edge = (np.log2(max(min(k for k, _ in widths), THINNEST)), np.log2(max(k for _, k in widths)))
+    return Wanted(
+        lambda tones, lit_left: cost_of(aims, look, lit_left)(tones), lit, seen, edge, PATTERN_AT.get(look.pattern)
+    )

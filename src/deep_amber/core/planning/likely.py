@@ -29,6 +29,10 @@ class Wanted:
     """Of the lit cheek [stops from mid grey]."""
     seen: np.ndarray
     """Numbers in SENSED of the surfaces that count, the two cheeks first."""
+    edge: tuple[float, float] = (-9.0, 9.0)
+    """Of the shadow's edge, least and most [log2 of mm]."""
+    pattern_at: tuple[float, float] | None = None
+    """Azimuth off the nose and elevation of a key at which the pattern is begun [degrees]."""
 
 
 def dials_of(photo_set: Set) -> tuple[np.ndarray, ...]:

@@ -14,7 +14,7 @@ from ..wish.state import SENSED
 from .fitted import Fitted
 from .guess import Guess, guessed
 from .likely import Wanted, dials_of, least_missed
-from .measured import Planned, Read, weighed
+from .measured import HARDNESS_WRONG, PATTERN_WRONG, Planned, Read, weighed
 from .rules import Arrangement
 from .space import Space
 
@@ -37,7 +37,10 @@ OTHERS = 0.25  # how much what a light does depends on other lights' places, aga
 FAINT, BLACK = 2.0**-12, 1e-9  # of all light on a surface, and luminance, under which what a light gives says nothing
 HIDDEN = 1e-6  # luminance of the backdrop, 1 = white, under which something stands before it
 GROUND = slice(SENSED.index("backdrop_left"), None)
-NOWHERE, WORSE = 0.4, 5.0  # full moves about a place where nothing can stand; stops that it is worse by, for each
+UNLIKE = 40.0  # degrees from where a pattern is begun, from which it is another, before any is read
+STEEP = 3.0  # shares of a wrong hardness for each doubling of the edge from the wanted
+NEIGHBOURS = 3  # places tried, by which it is likely that something can stand
+WORSE = 2.0  # stops that a point is worse by, where it is not
 
 Fit = Callable[[Arrangement], Fitted]
 Look = Callable[[Fitted, float], Read]
@@ -60,8 +63,9 @@ class Trail:
     points: list[np.ndarray] = field(default_factory=list)
     logs: list[np.ndarray] = field(default_factory=list)
     """Of each point, (lights, surfaces) log2 of luminance."""
-    wrong: list[float] = field(default_factory=list)
-    """Of each point, what is wrong beside stops missed; not a number where it was not read in full."""
+    wrong: list[tuple[float, float]] = field(default_factory=list)
+    """Of each point, what is wrong beside stops missed and hardness, and log2 of the shadow's edge [mm]; not numbers where it
+    was not read in full."""
     nowhere: list[np.ndarray] = field(default_factory=list)
 
     def __post_init__(self) -> None:
@@ -94,7 +98,23 @@ class Trail:
         self.points.append(point)
         self.logs.append(np.log2(np.maximum(read.shares, whole * FAINT + BLACK)))
         made = read.planned
-        self.wrong.append(np.nan if made is None else made.closeness - weighed(made.misses))
+        self.wrong.append((np.nan, np.nan) if made is None else self._beside(made, point))
+
+    def _beside(self, made: Planned, point: np.ndarray) -> tuple[float, float]:
+        edge = np.log2(made.pattern.softness.edge) if made.pattern else np.mean(self.wanted.edge)
+        hardness = 0.0 if made.right_hardness else HARDNESS_WRONG
+        off = made.closeness - weighed(made.misses) - hardness - self._unlike(point[None])[0]
+        return float(off), float(edge)
+
+    def _unlike(self, points: np.ndarray) -> np.ndarray:
+        """(k,) what is wrong of the pattern before any is read: how far the key is from where the wanted pattern is begun."""
+        at = self.space.key_at(points) if self.wanted.pattern_at else None
+        if at is None or self.wanted.pattern_at is None:
+            return np.zeros(len(points))
+        azimuth, elevation = np.radians(at.T)
+        there, up = np.radians(self.wanted.pattern_at)
+        cos = np.sin(elevation) * np.sin(up) + np.cos(elevation) * np.cos(up) * np.cos(azimuth - there)
+        return np.asarray(PATTERN_WRONG * np.minimum(np.degrees(np.arccos(np.clip(cos, -1, 1))) / UNLIKE, 1.0))
 
     def _take(self, point: np.ndarray) -> bool:
         """Reads it; whether anything can stand there."""
@@ -128,9 +148,7 @@ class Trail:
         points, hopes = np.concatenate([points, closer]), np.append(hopes, self._weighed(closer))
         surely = hopes.min() < self.best.closeness - GAIN and self.dice.random() < SURELY
         score = hopes if surely else self._weighed(points, self.dice)
-        if self.nowhere:
-            away = np.sqrt(((points[:, None] - np.array(self.nowhere)[None]) ** 2).sum(2)).min(1)
-            score = score + np.maximum(NOWHERE - away, 0.0) * WORSE
+        score = score + WORSE * self._blocked(points)
         return points[np.argsort(score, kind="stable")[:TRIED]]
 
     def _weighed(self, points: np.ndarray, dice: np.random.Generator | None = None) -> np.ndarray:
@@ -138,7 +156,22 @@ class Trail:
         lights, wrong = self._guesses()
         logs = np.stack([guess.of(points * weights, dice) for weights, guess in lights], 1)
         hopes = least_missed(logs, self._dials, self.wanted)
-        return hopes if wrong is None else np.asarray(hopes + np.maximum(wrong.of(points, dice)[:, 0], 0.0))
+        if wrong is None:
+            return hopes
+        beside, edge = wrong.of(points, dice).T
+        low, high = self.wanted.edge
+        off = np.maximum(np.maximum(low - edge, edge - high), 0.0)
+        hard = HARDNESS_WRONG * np.minimum(off * STEEP, 1.0)
+        return np.asarray(hopes + np.maximum(beside + self._unlike(points), 0.0) + hard)
+
+    def _blocked(self, points: np.ndarray) -> np.ndarray:
+        """(k,) share of the nearest places tried where nothing can stand."""
+        if not self.nowhere:
+            return np.zeros(len(points))
+        tried = np.array([*self.points, *self.nowhere])
+        away = ((points[:, None] - tried[None]) ** 2).sum(2)
+        nearest = np.argpartition(away, min(NEIGHBOURS, len(tried)) - 1, axis=1)[:, :NEIGHBOURS]
+        return np.asarray((nearest >= len(self.points)).mean(1))
 
     def _guesses(self) -> Known:
         """Of each light the weights of axes and what it is likely to do; and what is likely to be wrong beside."""
@@ -150,7 +183,7 @@ class Trail:
             other = (things != k) & (things >= 0) & (things < lights) & (logs.shape[1] == lights)
             weights = np.where(other, OTHERS, 1.0)
             made.append((weights, guessed(read * weights, logs[:, k][:, self.wanted.seen])))
-        known = np.isfinite(wrong)
-        self._learned = made, guessed(read[known], wrong[known, None]) if known.sum() >= KNOWN else None
+        known = np.isfinite(wrong[:, 0])
+        self._learned = made, guessed(read[known], wrong[known]) if known.sum() >= KNOWN else None
         self._learned_of = len(self.points)
         return self._learned

@@ -20,9 +20,8 @@ from .limits import Limits
 from .measured import Look, Planned, Read, cost_of, planned, read
 from .rules import Arrangement
 from .space import Space, still
-from .trail import Trail
+from .trail import THINNEST, Trail
 
-THINNEST = 0.1  # [mm] edge of a shadow
 SOME = 44  # sets that are read about one arrangement alone
 
 

@@ -37,6 +37,7 @@ OTHERS = 0.25  # how much what a light does depends on other lights' places, aga
 FAINT, BLACK = 2.0**-12, 1e-9  # of all light on a surface, and luminance, under which what a light gives says nothing
 HIDDEN = 1e-6  # luminance of the backdrop, 1 = white, under which something stands before it
 GROUND = slice(SENSED.index("backdrop_left"), None)
+THINNEST = 0.1  # [mm] edge of a shadow
 UNLIKE = 40.0  # degrees from where a pattern is begun, from which it is another, before any is read
 STEEP = 3.0  # shares of a wrong hardness for each doubling of the edge from the wanted
 NEIGHBOURS = 3  # places tried, by which it is likely that something can stand
@@ -101,7 +102,7 @@ class Trail:
         self.wrong.append((np.nan, np.nan) if made is None else self._beside(made, point))
 
     def _beside(self, made: Planned, point: np.ndarray) -> tuple[float, float]:
-        edge = np.log2(made.pattern.softness.edge) if made.pattern else np.mean(self.wanted.edge)
+        edge = np.log2(max(made.pattern.softness.edge, THINNEST)) if made.pattern else np.mean(self.wanted.edge)
         hardness = 0.0 if made.right_hardness else HARDNESS_WRONG
         off = made.closeness - weighed(made.misses) - hardness - self._unlike(point[None])[0]
         return float(off), float(edge)

@@ -59,16 +59,22 @@ class Outputs(unittest.TestCase):
 
     def test_one_light_can_set_the_face_but_not_the_ratio(self):
         logs = np.log2(MID_GREY) + np.array([[[2.0, 0.0]], [[-3.0, -4.0]], [[5.0, 0.0]]])
-        off = least_missed(logs, (np.arange(-6.0, 0.1),), self.wanted(1.0, 2.0))
+        off = least_missed(logs, (np.arange(-6.0, 0.1),), 20.0, self.wanted(1.0, 2.0))
         # 2 and 1 stops of ratio against 2 wanted; the last is 3 stops wrong, less a band at each end.
         np.testing.assert_allclose(off, [0.0, 1 - 2 / 3, 3 - 2 / 3], atol=0.01)
+
+    def test_light_that_is_too_weak_at_its_full_stays_short(self):
+        logs = np.log2(MID_GREY) + np.array([[[-4.0, -6.0]]])
+        off = least_missed(logs, (np.zeros(0),), 3.0, self.wanted(1.0, 2.0))
+        # Both cheeks come to 2 stops under their tones, less a band, the lit one counted thrice.
+        np.testing.assert_allclose(off, [(3 + 1) * (2 - 1 / 3)], atol=0.01)
 
     def test_two_lights_come_as_near_as_every_setting_tried(self):
         dice = np.random.default_rng(2)
         logs = np.log2(MID_GREY) + dice.uniform(-3, 2, (6, 2, 2))
         dials = (np.arange(-4.0, 2.1, 1 / 3), np.arange(-4.0, 2.1, 1 / 3))
         wanted = self.wanted(0.5, 1.5)
-        found = least_missed(logs, dials, wanted)
+        found = least_missed(logs, dials, 20.0, wanted)
         for k, each in enumerate(2.0**logs):
             tried = []
             for a, b, whole in itertools.product(*dials, np.arange(-6, 6.1, 1 / 3)):

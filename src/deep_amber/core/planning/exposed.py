@@ -39,6 +39,17 @@ def _widest(camera: Camera) -> float:
     return camera.lens.widest if camera.lens else 1.0
 
 
+def brighter(photo_set: Set) -> float:
+    """Stops by which all light can be turned up at most: the lens opened, as `brightened` does, each dial as far as the least goes."""
+    camera, lights = photo_set.camera, [k for k in photo_set.lights if k.on]
+    stops = 2 * float(np.log2(max(camera.aperture / _widest(camera), 1.0)))
+    stops += float(np.log2(max(MOST / camera.sensitivity, 1.0)))
+    if not any(k.source.is_flash for k in lights):
+        stops += float(np.log2(max(LONGEST / camera.time, 1.0)))
+    dials = [float(outputs_of(k).max()) - k.output if can_be_dimmed(k) else 0.0 for k in lights]
+    return stops + max(min(dials, default=0.0), 0.0)
+
+
 def brightened(photo_set: Set, missing: float) -> Set:
     """The set with a longer time where no flash fires, and more sensitivity, for so many stops of light.
 

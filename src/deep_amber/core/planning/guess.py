@@ -55,16 +55,16 @@ class Guess:
         return made * self.spread + self.middle
 
 
-def guessed(at: np.ndarray, values: np.ndarray) -> Guess:
-    """From points (n, d) and what was read there (n, m)."""
+def guessed(at: np.ndarray, values: np.ndarray, least: float = LEAST) -> Guess:
+    """From points (n, d) and what was read there (n, m); least : spread that values may have, however alike those read are."""
     many = len(values)
-    middle, spread = values.mean(0), np.maximum(values.std(0), LEAST)
+    middle, spread = values.mean(0), np.maximum(values.std(0), least)
     y = (values - middle) / spread
     tried, likely = [], []
     for length in LENGTHS:
         lower, _ = cho_factor(_alike(at, at, length) + NOISE * np.eye(many), lower=True)
         weights = cho_solve((lower, True), y)
-        wide = np.maximum((y * weights).sum(0) / many, 1e-6)
+        wide = np.maximum((y * weights).sum(0) / many, 1.0 if least > LEAST else 1e-6)
         tried.append((lower, weights, np.sqrt(wide)))
         likely.append(-0.5 * many * np.log(wide) - np.log(np.diag(lower)).sum())
     best, parts = np.argmax(likely, axis=0), []

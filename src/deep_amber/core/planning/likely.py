@@ -54,22 +54,24 @@ def tones_named(values: np.ndarray, seen: np.ndarray) -> Tones:
     return Tones(named, 0.0, 0.0)
 
 
-def least_missed(logs: np.ndarray, dials: tuple[np.ndarray, ...], wanted: Wanted) -> np.ndarray:
+def least_missed(logs: np.ndarray, dials: tuple[np.ndarray, ...], brighter: float, wanted: Wanted) -> np.ndarray:
     """(k,) the least cost that is found with all light turned up or down by the camera, and each light by its dial.
 
     Parameters
     ----------
     logs : (k, lights, surfaces that count) log2 of luminance from each light at its present output
+    brighter : by which all light can be turned up at most [stops]
     """
     each = 2.0**logs
-    total = np.full(len(each), np.inf)
+    total, up = np.full(len(each), np.inf), np.full(len(each), brighter)
     turned = [k for k, dial in enumerate(dials) if len(dial)] if len(dials) > 1 else []
     for _ in range(ROUNDS if turned else 1):
         whole = each.sum(1)
         by = wanted.lit - np.log2(np.maximum(whole[:, :2].max(1), DARKEST) / MID_GREY)
-        factors = 2.0 ** (by[:, None] + ABOUT)
+        factors = 2.0 ** np.minimum(by[:, None] + ABOUT, up[:, None])
         factor, total = _least(whole[:, None] * factors[..., None], factors, total, wanted)
         each = each * factor[:, None, None]
+        up = up - np.log2(factor)
         for k in turned:
             factors = np.tile(2.0 ** dials[k], (len(each), 1))
             rest = (each.sum(1) - each[:, k])[:, None]

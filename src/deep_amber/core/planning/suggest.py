@@ -19,7 +19,7 @@ from .trail import Trail
 MOST = 5  # sets that are offered
 ENOUGH = 0.34  # of closeness within which those that nearly suit are not looked at
 TOLD = 6  # arrangements between two words of how far it is
-ROUNDS = ((12, 6), (6, 12), (3, 24), (2, 42))
+ROUNDS = ((12, 6), (6, 12), (4, 12), (3, 16), (3, 16))
 """Arrangements that are searched about in turn, the best of each kind among the first, and sets that are read about each."""
 FOR_KINDS = ((7, 8), (5, 12))
 """The same, where one is near already."""
@@ -163,9 +163,7 @@ def _search(trails: list[Trail], rounds: tuple[tuple[int, int], ...], effort: fl
 
 def _chosen(trails: list[Trail], many: int) -> list[Trail]:
     """Those that are searched about: of many the best of each kind first, then the closest of any."""
-    ranked = sorted(
-        (k for k in trails if not k.over), key=lambda k: (k.best.rank, k.space.about.code, k.best.fitted.side)
-    )
+    ranked = sorted((k for k in trails if not k.over), key=lambda k: (k.hope, k.space.about.code, k.best.fitted.side))
     first: dict[str, Trail] = {}
     for k in ranked if many >= BY_KIND else ():
         first.setdefault(k.space.about.kind, k)

@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from ..wish.state import SENSED
+from .exposed import brighter
 from .fitted import Fitted
 from .guess import Guess, guessed
 from .likely import Wanted, dials_of, least_missed
@@ -21,6 +22,7 @@ from .space import Space
 MET = 0.05  # of closeness that nothing more is searched for
 GAIN = 0.03  # of rank that is a step forward
 FARTHER = 0.4  # of closeness over the best within which a set is read in full
+TIRED = 0.02  # of rank, for each set that was read since the last that was nearer
 REFUSED = 0.15  # of a reading that a place costs where nothing can stand
 WIDELY, KNOWN, WIDE = (
     4,
@@ -40,6 +42,8 @@ GROUND = slice(SENSED.index("backdrop_left"), None)
 THINNEST = 0.1  # [mm] edge of a shadow
 UNLIKE = 40.0  # degrees from where a pattern is begun, from which it is another, before any is read
 STEEP = 3.0  # shares of a wrong hardness for each doubling of the edge from the wanted
+MAY_BE = 0.5  # stops by which what is wrong beside may differ elsewhere, however alike it was so far
+SAME = 0.1  # full moves between two places that show the same
 NEIGHBOURS = 3  # places tried, by which it is likely that something can stand
 WORSE = 2.0  # stops that a point is worse by, where it is not
 
@@ -61,6 +65,8 @@ class Trail:
     at: np.ndarray
     """(axes,) where the best stands."""
     reads: float = 0.0
+    idle: int = 0
+    """Sets that were read since the last that was nearer."""
     points: list[np.ndarray] = field(default_factory=list)
     logs: list[np.ndarray] = field(default_factory=list)
     """Of each point, (lights, surfaces) log2 of luminance."""
@@ -70,7 +76,9 @@ class Trail:
     nowhere: list[np.ndarray] = field(default_factory=list)
 
     def __post_init__(self) -> None:
-        self._dials = dials_of(self.best.fitted.photo_set) if self.best.fitted.photo_set else ()
+        fitted = self.best.fitted.photo_set
+        assert fitted is not None
+        self._dials, self._brighter = dials_of(fitted), brighter(fitted)
         self._learned_of = -1
         self._learned: Known = ([], None)
 
@@ -78,6 +86,11 @@ class Trail:
     def over(self) -> bool:
         """Nothing more is searched for."""
         return self.best.closeness <= MET or not len(self.space.axes)
+
+    @property
+    def hope(self) -> float:
+        """Rank, the worse the longer nothing nearer was found: by which trails are chosen."""
+        return self.best.rank + TIRED * self.idle
 
     def go_on(self, many: float) -> None:
         """Reads so many more sets."""
@@ -129,7 +142,9 @@ class Trail:
         self.took(point, read)
         made = read.planned
         if made is not None and made.rank <= self.best.rank - GAIN:
-            self.best, self.at = made, point
+            self.best, self.at, self.idle = made, point, 0
+        else:
+            self.idle += 1
         return True
 
     def _wide(self, many: int) -> np.ndarray:
@@ -149,14 +164,14 @@ class Trail:
         points, hopes = np.concatenate([points, closer]), np.append(hopes, self._weighed(closer))
         surely = hopes.min() < self.best.closeness - GAIN and self.dice.random() < SURELY
         score = hopes if surely else self._weighed(points, self.dice)
-        score = score + WORSE * self._blocked(points)
+        score = score + WORSE * np.maximum(self._blocked(points), self._read_before(points))
         return points[np.argsort(score, kind="stable")[:TRIED]]
 
     def _weighed(self, points: np.ndarray, dice: np.random.Generator | None = None) -> np.ndarray:
         """(k,) the closeness that is likely at points; with dice, one that may be."""
         lights, wrong = self._guesses()
         logs = np.stack([guess.of(points * weights, dice) for weights, guess in lights], 1)
-        hopes = least_missed(logs, self._dials, self.wanted)
+        hopes = least_missed(logs, self._dials, self._brighter, self.wanted)
         if wrong is None:
             return hopes
         beside, edge = wrong.of(points, dice).T
@@ -164,6 +179,11 @@ class Trail:
         off = np.maximum(np.maximum(low - edge, edge - high), 0.0)
         hard = HARDNESS_WRONG * np.minimum(off * STEEP, 1.0)
         return np.asarray(hopes + np.maximum(beside + self._unlike(points), 0.0) + hard)
+
+    def _read_before(self, points: np.ndarray) -> np.ndarray:
+        """(k,) bool: it is as good as one that was read."""
+        away = ((points[:, None] - np.array(self.points)[None]) ** 2).sum(2).min(1)
+        return np.asarray(away < SAME**2)
 
     def _blocked(self, points: np.ndarray) -> np.ndarray:
         """(k,) share of the nearest places tried where nothing can stand."""
@@ -185,6 +205,6 @@ class Trail:
             weights = np.where(other, OTHERS, 1.0)
             made.append((weights, guessed(read * weights, logs[:, k][:, self.wanted.seen])))
         known = np.isfinite(wrong[:, 0])
-        self._learned = made, guessed(read[known], wrong[known]) if known.sum() >= KNOWN else None
+        self._learned = made, guessed(read[known], wrong[known], MAY_BE) if known.sum() >= KNOWN else None
         self._learned_of = len(self.points)
         return self._learned

@@ -20,7 +20,7 @@ from .limits import Limits
 from .measured import Look, Planned, Read, cost_of, planned, read
 from .rules import Arrangement
 from .space import Space, still
-from .trail import THINNEST, Trail
+from .trail import THINNEST, Fits, Trail
 
 SOME = 44  # sets that are read about one arrangement alone
 
@@ -53,7 +53,7 @@ class Ground:
         made = self.fit(arrangement, side)
         return None if made.photo_set is None else planned(made, self.look, bound)
 
-    def trail(self, first: Read, side: Side) -> Trail:
+    def trail(self, first: Read, side: Side, fits: Fits = lambda _: True) -> Trail:
         """What an arrangement is searched about with, from how it was read first."""
         made = first.planned
         assert made is not None and self.photo_set.look is not None
@@ -71,13 +71,14 @@ class Ground:
             dice,
             made,
             space.start,
+            fits,
         )
         trail.took(space.start, first)
         return trail
 
-    def about(self, first: Planned, most: int = SOME) -> Planned:
-        """The best found about a set."""
-        trail = self.trail(read(first.fitted, self.look), first.fitted.side)
+    def about(self, first: Planned, most: int = SOME, fits: Fits = lambda _: True) -> Planned:
+        """The best found about a set that also fits; itself where there is none."""
+        trail = self.trail(read(first.fitted, self.look), first.fitted.side, fits)
         trail.go_on(most * self.effort)
         return trail.best
 

@@ -10,6 +10,7 @@ import numpy as np
 from ..answer import Act, Answer
 from ..backdrop.ground import ground_of
 from ..brief.aims import TOLERANCE
+from ..brief.ratio import asks_for_the_middle
 from ..checks.camera import EARS_SHARP
 from ..checks.finding import Finding
 from ..exposure.response import CLIP_STOPS
@@ -25,12 +26,13 @@ from ..model.patterns import WantedPattern
 from ..model.point import Point
 from ..model.set import Set, with_added
 from ..rim.spill import spill_of
+from ..simulation.readings import readings_of
 from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 from ..sitting.changes import minutes_between
 from ..units import APERTURES
 from ..wish.knobs import output_act
-from ..wish.state import State
+from ..wish.state import State, tones_of
 from .ground import Ground
 from .levelled import stopped
 from .measured import Planned
@@ -88,13 +90,18 @@ def rebuilt(code: str, photo_set: Set, state: State, ground: Ground) -> Answer |
     there = replace(ground, photo_set=replace(photo_set, look=look))
     strict, _ = in_order(there.photo_set, there.limits)
     met = []
+
+    def fits(made: Planned) -> bool:
+        return made.closeness <= NEAR and _as_asked(code, made, there, photo_set.look) is not None
+
     for k in strict[:TRIED]:
         there.go_on()
         made = there.read(k)
-        if made is not None and (made.closeness > NEAR or _as_asked(code, made, there, photo_set.look) is None):
-            made = there.about(made, ABOUT)
-        built = _as_asked(code, made, there, photo_set.look) if made is not None and made.closeness <= NEAR else None
-        if made is not None and built is not None:
+        if made is not None and not fits(made):
+            made = there.about(made, ABOUT, fits)
+        if made is not None and fits(made):
+            built = _as_asked(code, made, there, photo_set.look)
+            assert built is not None
             met.append((minutes_between(photo_set, built), made, built))
     if not met:
         return None
@@ -121,7 +128,11 @@ def _whiter(photo_set: Set, up: float) -> Set:
 
 
 def _holds(code: str, stages: Stages, look: Look) -> bool:
-    """Whether the backdrop as the checks read it is what was asked for: white all over, or as dark on the whole."""
+    """Whether what was complained of, as the checks read it, is as asked for: the backdrop white all over, or as dark on the
+    whole; one cheek against the other, which each within its band may miss."""
+    if code in ("flat", "harsh") and not asks_for_the_middle(look):
+        ratio = float(tones_of(readings_of(stages)).ratio)
+        return abs(ratio - float(np.log2(look.ratio))) <= TOLERANCE - SURE
     if code == "white_grey":
         return ground_of(stages).darkest >= CLIP_STOPS + SURE
     if code == "black_grey":

@@ -49,6 +49,7 @@ WORSE = 2.0  # stops that a point is worse by, where it is not
 
 Fit = Callable[[Arrangement], Fitted]
 Look = Callable[[Fitted, float], Read]
+Fits = Callable[[Planned], bool]
 Known = tuple[list[tuple[np.ndarray, Guess]], Guess | None]
 
 
@@ -64,6 +65,8 @@ class Trail:
     best: Planned
     at: np.ndarray
     """(axes,) where the best stands."""
+    fits: Fits = lambda _: True
+    """What the best must do beside coming near."""
     reads: float = 0.0
     idle: int = 0
     """Sets that were read since the last that was nearer."""
@@ -79,13 +82,14 @@ class Trail:
         fitted = self.best.fitted.photo_set
         assert fitted is not None
         self._dials, self._brighter = dials_of(fitted), brighter(fitted)
+        self._fits = self.fits(self.best)
         self._learned_of = -1
         self._learned: Known = ([], None)
 
     @property
     def over(self) -> bool:
         """Nothing more is searched for."""
-        return self.best.closeness <= MET or not len(self.space.axes)
+        return (self._fits and self.best.closeness <= MET) or not len(self.space.axes)
 
     @property
     def hope(self) -> float:
@@ -141,8 +145,9 @@ class Trail:
         read = self.look(fitted, self.best.closeness + FARTHER)
         self.took(point, read)
         made = read.planned
-        if made is not None and made.rank <= self.best.rank - GAIN:
-            self.best, self.at, self.idle = made, point, 0
+        nearer = made is not None and (made.rank <= self.best.rank - GAIN or not self._fits)
+        if made is not None and nearer and self.fits(made):
+            self.best, self.at, self.idle, self._fits = made, point, 0, True
         else:
             self.idle += 1
         return True

@@ -13,6 +13,7 @@ from ..model.look import WANTED_FROM_THE_MIDDLE
 from ..model.look import Look as LookAt
 from ..model.set import Set
 from ..pattern.reading import PatternReading, read_pattern
+from ..pattern.softness import WISHED
 from ..pattern.wanted import is_wanted
 from ..rules.heat import heat_warnings
 from ..simulation.readings import Readings, readings_of
@@ -34,7 +35,6 @@ A_MINUTE = 0.01  # stops missed that a minute of building is worth (assumption)
 DARK = -3.0  # stops under its aim from which a cheek is not lit at all
 SPREAD = "backdrop_spread"
 """Name of what a backdrop's spread misses, among surfaces."""
-NAMES = {"soft": ("soft", "very soft"), "medium": ("medium",), "hard": ("hard",)}
 
 
 @dataclass(frozen=True)
@@ -161,7 +161,7 @@ def read(fitted: Fitted, look: Look, bound: float = np.inf) -> Read:
     misses = missed(wanted, aims, tones_of(readings), readings.surfaces["lit_cheek"].side == "camera-left")
     right = wanted is None or (pattern is not None and is_wanted(wanted, pattern)) or wanted.pattern == "open"
     grade = pattern.softness.grade if pattern else ""
-    hardness = wanted is None or not grade or grade in NAMES[wanted.hardness]
+    hardness = wanted is None or not grade or grade in WISHED[wanted.hardness]
     seen, asked = readings.surfaces["lit_cheek"].side, wanted.key_side if wanted else "open"
     side = asked in ("open", seen) or misses.get("lit_cheek", 0.0) < DARK or asks_for_both(wanted)
     minutes = sum(k.minutes for k in set_up(made))

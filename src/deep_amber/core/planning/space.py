@@ -15,7 +15,6 @@ MOVE: dict[What, float] = {"azimuth": 26.0, "elevation": 13.0, "distance": 0.55,
 PLACE: tuple[What, What] = ("azimuth", "elevation")
 SITTER = -1  # number of the thing that is the sitter, with the camera
 UP, NEAREST = (-60.0, 65.0), 0.35  # degrees; [m]
-LAP = -20.0  # degrees under the face from which a board is under the chin, and stays before it
 LARGER = 1.08  # of a front, from which it is another size
 OFTEN, NOT_NEEDED = 0.12, 0.25  # how often a switch is turned by chance: aim or front; a board that is not needed
 PART = 0.6  # of things that are carried at a time, at least one

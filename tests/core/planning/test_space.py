@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from deep_amber.core.planning.arrangements import ARRANGEMENTS
-from deep_amber.core.planning.space import NEAREST, SITTER, UP, Axis, Space, still
+from deep_amber.core.planning.space import MOVE, NEAREST, SITTER, UP, Axis, Space, still
 
 KEYED = sorted(k.code for k in ARRANGEMENTS.values() if any(x.role == "key" for x in k.lights))
 FRONT = 0.9
@@ -55,6 +55,18 @@ class Stands(unittest.TestCase):
             made = space.arrangement(point)
             self.assertEqual((made.lights[0].aim, len(made.panels)), ("past the face", 1))
             self.assertTrue(within(*made.lights[0].longest), made.lights[0].longest)
+
+    def test_a_key_s_place_is_three_of_the_numbers_or_none(self):
+        space = space_of("one_box_board")
+        at = space.about.lights[0].at
+        np.testing.assert_allclose(
+            space.start[list(space.key)] * [MOVE["azimuth"], MOVE["elevation"], MOVE["distance"]],
+            [at.azimuth, at.elevation, np.log2(at.distance)],
+        )
+        np.testing.assert_allclose(space.key_at(space.start[None]), [[at.azimuth, at.elevation]])
+        for code in ("wall_bounce", "window", "board_bounce"):
+            self.assertEqual(space_of(code).key, ())
+            self.assertIsNone(space_of(code).key_at(space_of(code).start[None]))
 
     def test_only_what_a_rule_leaves_open_is_carried(self):
         axes = {code: {(k.thing, k.what) for k in space_of(code).axes} for code in KEYED}

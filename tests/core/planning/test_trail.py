@@ -1,5 +1,6 @@
 """Searching about one arrangement: nearer with few sets read, what was read is kept, what cannot stand is let be."""
 
+import itertools
 import unittest
 from dataclasses import replace
 
@@ -12,7 +13,8 @@ from deep_amber.core.planning.arrangements import ARRANGEMENTS
 from deep_amber.core.planning.ground import Ground, wanted_of
 from deep_amber.core.planning.measured import Read, read
 from deep_amber.core.planning.space import MOVE, Axis
-from deep_amber.core.planning.trail import FAINT, GROUND, HIDDEN, UNLIKE, Trail
+from deep_amber.core.planning.suggest import lend
+from deep_amber.core.planning.trail import FAINT, GROUND, HIDDEN, UNLIKE, Trail, apart
 from deep_amber.core.wish.state import SENSED
 from tests.sets import demo_file, mesh_of
 
@@ -71,6 +73,33 @@ class Trails(unittest.TestCase):
                 made.append(trail.best.closeness)
         self.assertEqual(made[:3], made[3:])
         self.assertEqual(made[:3], sorted(made[:3], reverse=True))
+
+
+class Lent(unittest.TestCase):
+    def test_others_are_read_with_their_keys_where_the_closest_has_it_and_each_place_once(self):
+        ground = ground_of(ROOM)
+        trails = [
+            trail_of(ground, code, "camera-left") for code in ("one_box_board", "one_box", "from_below", "wall_bounce")
+        ]
+        for n, trail in enumerate(trails[:3]):
+            trail.go_on(4 + 4 * n)
+        lender = min(trails[:3], key=lambda k: k.best.rank)
+        place, before = lender.key, [k.best.closeness for k in trails]
+        lent: list[np.ndarray] = []
+        lend(trails, lent)
+        np.testing.assert_array_equal(lent, [place])
+        for trail in trails[:3]:
+            if trail is not lender:
+                tried = np.array([*trail.points, *trail.nowhere])[:, list(trail.space.key)]
+                self.assertTrue((np.abs(tried - place).max(1) < 1e-9).any())
+        self.assertIsNone(trails[3].key, "off a wall it stands where the wall has it")
+        self.assertTrue(all(k.best.closeness <= was for k, was in zip(trails, before, strict=True)))
+        for _ in range(4):
+            lend(trails, lent)
+        self.assertTrue(all(apart(a, b) for a, b in itertools.combinations(lent, 2)))
+        read = [k.reads for k in trails]
+        lend(trails, [k.key for k in trails[:3]])
+        self.assertEqual([k.reads for k in trails], read, "where all were tried nothing is read again")
 
 
 class Asked(unittest.TestCase):

@@ -12,7 +12,7 @@ from .rules import Arrangement, At, LightRule, PanelRule
 What = Literal["azimuth", "elevation", "distance", "aim", "front", "absent", "forward"]
 MOVE: dict[What, float] = {"azimuth": 26.0, "elevation": 13.0, "distance": 0.55, "forward": 0.6}
 """A full move [degrees, degrees, doublings of the distance, m]; the rest are switches."""
-PLACE: tuple[What, What] = ("azimuth", "elevation")
+PLACE: tuple[What, ...] = ("azimuth", "elevation", "distance")
 SITTER = -1  # number of the thing that is the sitter, with the camera
 UP, NEAREST = (-60.0, 65.0), 0.35  # degrees; [m]
 LARGER = 1.08  # of a front, from which it is another size
@@ -57,14 +57,17 @@ class Space:
         """(axes,) the arrangement itself."""
         return np.array([self._of(k) for k in self.axes])
 
-    def key_at(self, points: np.ndarray) -> np.ndarray | None:
-        """(k, 2) azimuth off the nose and elevation of the key at points (k, axes) [degrees]; None where it is not carried so."""
+    @cached_property
+    def key(self) -> tuple[int, ...]:
+        """Numbers among the axes of the key's azimuth off the nose, elevation and distance; none where it is not carried so."""
         key = next((n for n, k in enumerate(self.about.lights) if k.role == "key" and k.at.of == "nose"), None)
         wanted = [Axis(SITTER if key is None else key, what) for what in PLACE]
-        if key is None or any(k not in self.axes for k in wanted):
-            return None
-        columns = [self.axes.index(k) for k in wanted]
-        return np.asarray(points[:, columns] * [MOVE["azimuth"], MOVE["elevation"]])
+        return () if key is None or any(k not in self.axes for k in wanted) else tuple(map(self.axes.index, wanted))
+
+    def key_at(self, points: np.ndarray) -> np.ndarray | None:
+        """(k, 2) azimuth off the nose and elevation of the key at points (k, axes) [degrees]; None where it is not carried so."""
+        columns = list(self.key[:2])
+        return np.asarray(points[:, columns] * [MOVE["azimuth"], MOVE["elevation"]]) if columns else None
 
     def _at(self, thing: int) -> At:
         lights = len(self.about.lights)

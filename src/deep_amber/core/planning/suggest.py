@@ -3,6 +3,8 @@
 from collections.abc import Collection, Iterator
 from dataclasses import dataclass, field, replace
 
+import numpy as np
+
 from ..answer import Act
 from ..brief.aims import EDGES, LIGHT_GROUND
 from ..model.look import Look as LookAt
@@ -14,7 +16,7 @@ from .ground import Ground
 from .limits import Limits, allowed, seated
 from .measured import Planned, read
 from .rules import Arrangement
-from .trail import Trail
+from .trail import Trail, apart
 
 MOST = 5  # sets that are offered
 ENOUGH = 0.34  # of closeness within which those that nearly suit are not looked at
@@ -27,6 +29,7 @@ BY_KIND = 5  # arrangements of a round, from which the best of each kind are amo
 MOST_OF_ROUND = 3.0  # times as many are read about one, where few can be searched about
 CLOSE = 0.75  # of closeness under which the closest are searched about more, to come within a third
 CLOSER = (2, 40)  # how many, and sets that are read about each
+LENDS, BORROW = (1, 2, 3), 12  # rounds after which keys are tried where the closest has its own, by so many
 FITTED = 0.2  # of all the work, after which each arrangement was fitted once
 
 
@@ -143,7 +146,7 @@ def _tried_once(tried: _Tried) -> Iterator[float]:
 def _search(trails: list[Trail], rounds: tuple[tuple[int, int], ...], effort: float) -> Iterator[float]:
     """Searches about many a little, then about fewer more, and says how far that is; until one is near."""
     whole = sum(many * each for many, each in rounds)
-    left = float(whole)
+    left, lent = float(whole), list[np.ndarray]()
     for n, (many, each) in enumerate(rounds):
         chosen = _chosen(trails, many)
         share = left / sum(m * e for m, e in rounds[n:]) * many / max(len(chosen), 1)
@@ -154,11 +157,28 @@ def _search(trails: list[Trail], rounds: tuple[tuple[int, int], ...], effort: fl
             yield FITTED + (0.98 - FITTED) * min(max(1 - left / whole, 0.0), 1.0)
         if n and any(k.best.closeness <= ENOUGH for k in trails):
             return
+        if n in LENDS:
+            lend(trails, lent)
     many, each = CLOSER
     for trail in _chosen(trails, many):
         if ENOUGH < min(k.best.closeness for k in trails) < CLOSE:
             trail.go_on(each * effort)
             yield 0.99
+
+
+def lend(trails: list[Trail], lent: list[np.ndarray]) -> None:
+    """Reads others with their keys where a close one has it, each time at another place: what does well is seldom one's alone."""
+    ranked = sorted(trails, key=lambda k: (k.best.rank, k.space.about.code, k.best.fitted.side))
+    keyed = [(k, k.key) for k in ranked if k.key is not None]
+    found = next(((k, place) for k, place in keyed if all(apart(place, other) for other in lent)), None)
+    if found is None:
+        return
+    lender, place = found
+    lent.append(place)
+    same_side = [(k, own) for k, own in keyed if k.best.fitted.side == lender.best.fitted.side and not k.over]
+    for trail, own in same_side[:BORROW]:
+        if apart(own, place):
+            trail.try_key(place)
 
 
 def _chosen(trails: list[Trail], many: int) -> list[Trail]:

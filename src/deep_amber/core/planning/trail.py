@@ -44,6 +44,7 @@ UNLIKE = 40.0  # degrees from where a pattern is begun, from which it is another
 STEEP = 3.0  # shares of a wrong hardness for each doubling of the edge from the wanted
 MAY_BE = 0.5  # stops by which what is wrong beside may differ elsewhere, however alike it was so far
 SAME = 0.1  # full moves between two places that show the same
+APART = 0.5  # full moves from which a key of another stands elsewhere
 NEIGHBOURS = 3  # places tried, by which it is likely that something can stand
 WORSE = 2.0  # stops that a point is worse by, where it is not
 
@@ -51,6 +52,11 @@ Fit = Callable[[Arrangement], Fitted]
 Look = Callable[[Fitted, float], Read]
 Fits = Callable[[Planned], bool]
 Known = tuple[list[tuple[np.ndarray, Guess]], Guess | None]
+
+
+def apart(a: np.ndarray, b: np.ndarray) -> bool:
+    """Whether two places of a key (3,) are not about the same."""
+    return bool(((a - b) ** 2).sum() > APART**2)
 
 
 @dataclass
@@ -106,6 +112,17 @@ class Trail:
             for point in self._ahead():
                 if self._take(point):
                     break
+
+    @property
+    def key(self) -> np.ndarray | None:
+        """(3,) where the key of the best stands, as its space counts; None where it is not carried."""
+        return self.at[list(self.space.key)] if self.space.key else None
+
+    def try_key(self, place: np.ndarray) -> None:
+        """Reads the best with its key at a place (3,), as of `key`."""
+        point = self.at.copy()
+        point[list(self.space.key)] = place
+        self._take(point)
 
     def took(self, point: np.ndarray, read: Read) -> None:
         """Keeps what was read at a point (axes,)."""

@@ -15,7 +15,7 @@ from .core.planning.complaints import complaint_of
 from .core.planning.fitted import fitted
 from .core.planning.ground import Ground
 from .core.planning.limits import Limits
-from .core.planning.measured import Look, Planned, minutes_from, planned
+from .core.planning.measured import Look, Planned, finer, minutes_from, planned
 from .core.planning.mended import ground_for
 from .core.planning.opens import NEAR, binds, opened
 from .core.planning.suggest import nothing_does, suggest
@@ -23,7 +23,7 @@ from .core.presenting.planned_more import nothing_text, opened_text, row_text
 from .core.presenting.planning import plan_text, reasons
 from .core.presenting.sitting import change_text
 from .core.problem import NotAccepted, Problem
-from .core.simulation import Memory
+from .core.simulation import SETTLED, Memory, Quality
 from .core.simulation.quality import SOUGHT, oriented
 from .core.simulation.readings import LABELS
 from .core.simulation.stages import Stages
@@ -35,12 +35,12 @@ from .formats.sitter_file import known_sitters, sitter_of
 Told = tuple[str, dict[str, Any]]
 
 
-def looks() -> Look:
-    """Stages of sets as a search reads them; what is worked out once is kept."""
+def looks(quality: Quality = SOUGHT) -> Look:
+    """Stages of sets as a search reads them, or as they are told; what is worked out once is kept."""
     memory = Memory()
 
     def look(photo_set: Set) -> Stages:
-        return Stages(photo_set, sitter_of(photo_set), memory, oriented(SOUGHT, photo_set.camera), lambda: None)
+        return Stages(photo_set, sitter_of(photo_set), memory, oriented(quality, photo_set.camera), lambda: None)
 
     return look
 
@@ -48,7 +48,7 @@ def looks() -> Look:
 def suggested(file: SetFile, kit: Kit, limits: Limits) -> Told:
     """Sets for the look of a set, in its room, with a kit."""
     photo_set = file.set
-    ground = Ground(photo_set, sitter_of(photo_set), usable(kit), known_sitters(), looks(), limits)
+    ground = Ground(photo_set, sitter_of(photo_set), usable(kit), known_sitters(), looks(), looks(SETTLED), limits)
     *_, last = suggest(ground)
     sets = [_planned(k, photo_set) for k in last.sets]
     cannot = [
@@ -100,15 +100,16 @@ def arranged(name: str, file: SetFile, kit: Kit) -> tuple[SetFile | None, Told]:
     if made.photo_set is None:
         why = [plan_text(a) for a in made.refused]
         return None, ("\n".join(f"{made.arrangement.title} cannot be: {k}." for k in why), {"set": None, "why": why})
-    best = planned(made, looks())
-    assert best is not None
+    quick = planned(made, looks())
+    assert quick is not None
+    best = finer(quick, looks(SETTLED))
     told = _planned(best, file.set)
     return new_file(f"{made.arrangement.title}, {file.name}"[:120], best.photo_set), ("\n".join(_lines(1, told)), told)
 
 
 def beside(files: list[SetFile], same_exposure: bool) -> Told:
     """Sets side by side."""
-    rows = compared(tuple(k.set for k in files), looks(), same_exposure)
+    rows = compared(tuple(k.set for k in files), looks(SETTLED), same_exposure)
     told = [_beside(file, k) for file, k in zip(files, rows, strict=True)]
     words = [f"{k['name']}: {k['pattern'] or 'no pattern'}, ratio {k['ratio_stops']:.1f} stops" for k in told]
     for k in told[1:]:

@@ -6,13 +6,11 @@ from flask import Response, current_app, stream_with_context
 
 from ..core.planning.arrangements import ARRANGEMENTS
 from ..core.planning.found import found_by
-from ..core.planning.ground import Ground
 from ..core.presenting.planning import plan_text
-from ..formats.sitter_file import known_sitters, sitter_of
 from .answers import answer
 from .pictures import PictureDesk, Superseded
 from .plan_schemas import ArrangedOut, ArrangeIn, ArrangementOut, ArrangementsOut
-from .planning import LINES, own_kit, planned_out, small_jpeg
+from .planning import LINES, ground_of, own_kit, planned_out, small_jpeg
 from .routes import Routes
 from .scenes import sound
 
@@ -41,12 +39,13 @@ def arranged(body: ArrangeIn) -> Response:
 
     def lines() -> Iterator[str]:
         try:
-            with desk.planning(body.viewer, body.number) as (look, go_on):
-                ground = Ground(photo_set, sitter_of(photo_set), kit, known_sitters(), look, go_on=go_on)
+            with desk.planning(body.viewer, body.number) as looks:
+                ground = ground_of(photo_set, kit, looks)
                 for n, k in enumerate(wanted, 1):
                     made, read = ground.fit(k), None
                     if made.photo_set is not None:
-                        read = ground.read(k)
+                        found = ground.read(k)
+                        read = None if found is None else ground.offered(found)
                     why = ". ".join(plan_text(a, body.feet) for a in made.refused[:2])
                     out = ArrangedOut(
                         done=n / len(wanted), code=k.code, why=why, made=planned_out(read, body.feet) if read else None,

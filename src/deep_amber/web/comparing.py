@@ -5,17 +5,16 @@ from collections.abc import Iterator
 from flask import Response, current_app, stream_with_context
 
 from ..core.planning.compare import Beside, compared
-from ..core.planning.ground import Ground
 from ..core.planning.schools import QUESTIONS, School, schools
 from ..core.presenting.drawing import drawing
 from ..core.presenting.planned_more import differences, exposure_text, school_texts
 from ..core.presenting.planning import plan_text
 from ..core.presenting.sitting import change_text
-from ..formats.sitter_file import known_sitters, sitter_of
+from ..formats.sitter_file import sitter_of
 from .answers import answer
 from .pictures import PictureDesk, Superseded
 from .plan_schemas import AskedIn, BesideOut, BesidesOut, CompareIn, SchoolsOut, WayOut
-from .planning import LINES, own_kit
+from .planning import LINES, ground_of, own_kit
 from .routes import Routes
 from .scenes import sound
 
@@ -31,8 +30,8 @@ def beside(body: CompareIn) -> Response:
     """Two to four sets: what each reads, and what differs from the first."""
     sets = tuple(sound(k) for k in body.sets)
     desk: PictureDesk = current_app.extensions["pictures"]
-    with desk.planning(f"compare {body.viewer}", body.number) as (look, _):
-        rows = compared(sets, look, body.same_exposure)
+    with desk.planning(f"compare {body.viewer}", body.number) as looks:
+        rows = compared(sets, looks.at_rest, body.same_exposure)
     names = [*body.names, *(f"set {n + 1}" for n in range(len(rows)))]
     out = [
         BesideOut(
@@ -64,9 +63,9 @@ def differ(body: AskedIn) -> Response:
 
     def lines() -> Iterator[str]:
         try:
-            with desk.planning(body.viewer, body.number) as (look, go_on):
-                ground = Ground(photo_set, sitter_of(photo_set), kit, known_sitters(), look, go_on=go_on)
-                for n, k in enumerate(schools(ground, look(photo_set))):
+            with desk.planning(body.viewer, body.number) as looks:
+                ground = ground_of(photo_set, kit, looks)
+                for n, k in enumerate(schools(ground, looks.quick(photo_set))):
                     yield _school(n, k, body.feet).model_dump_json() + "\n"
         except Superseded:
             return

@@ -48,7 +48,7 @@ def asked(body: ComplainIn) -> Response:
         try:
             with desk.wishing(photo_set, f"complaint {body.viewer}", body.number) as (stages, finely):
                 found = findings_of(photo_set, sitter_of(photo_set), stages.go_on, lenses, support, complaint.steps)
-                ground = ground_for(stages, kit, known_sitters())
+                ground = ground_for(stages, kit, known_sitters(), finely)
                 for step in complained(complaint, stages, found, support, ground, finely, desk.at_rest):
                     yield _out(complaint.title, step, body.feet).model_dump_json() + "\n"
         except Superseded:

@@ -84,8 +84,8 @@ def begin(body: BeginHandIn) -> Response:
     """Puts a set on the shelf whose key stands elsewhere than the target's."""
     seed = random.randrange(MOST_SEEDS) if body.seed is None else body.seed
     made, desk, sessions = task_of(body.level, seed), _desk(), current_app.extensions["sessions"]
-    with desk.planning("practice", 0) as (look, _):
-        first = beginning(made, look, tuple(known_sitters()))
+    with desk.planning("practice", 0) as looks:
+        first = beginning(made, looks.quick, tuple(known_sitters()))
     stored = add_set(sessions, new_file(f"Make the picture, level {body.level}", first))
     store.begin_hand(sessions, stored.id, body.level, seed, stored.file.set)
     return answer(BegunHandOut(set_id=stored.id), 201)
@@ -112,8 +112,8 @@ def compare(path: HandPath, body: MatchIn) -> Response:
     sessions, photo_set = current_app.extensions["sessions"], sound(body.set)
     hand = store.hand_of(sessions, path.set_id)
     made = task_of(hand.level, hand.seed)
-    with _desk().planning("practice match", 0) as (look, _):
-        found = matched(look(made.photo_set), look(photo_set))
+    with _desk().planning("practice match", 0) as looks:
+        found = matched(looks.quick(made.photo_set), looks.quick(photo_set))
     same = found is not None and found.same
     hand, first = store.moved(sessions, path.set_id, photo_set, same)
     mark = mark_of(hand.moves, hand.hints)
@@ -135,8 +135,8 @@ def help_on(path: HandPath, body: HintIn) -> Response:
     sessions, photo_set = current_app.extensions["sessions"], sound(body.set)
     hand = store.hand_of(sessions, path.set_id)
     made = task_of(hand.level, hand.seed)
-    with _desk().planning("practice hint", 0) as (look, _):
-        acts = hint(look(made.photo_set), look(photo_set), look, own_kit())
+    with _desk().planning("practice hint", 0) as looks:
+        acts = hint(looks.quick(made.photo_set), looks.quick(photo_set), looks.quick, own_kit())
     store.hinted(sessions, path.set_id)
     return answer(HintOut(text=hint_text(acts, body.feet)))
 

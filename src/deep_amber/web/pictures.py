@@ -9,7 +9,7 @@ import threading
 from collections import OrderedDict
 from collections.abc import Callable, Hashable, Iterator
 from contextlib import contextmanager
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from flask import has_request_context, request
 
@@ -53,6 +53,16 @@ def _gone() -> Callable[[], bool]:
         return lambda: False
     told: Callable[[], bool] = request.environ.get("waitress.client_disconnected", lambda: False)
     return told
+
+
+@dataclass(frozen=True)
+class Looks:
+    """What makes stages of sets that are looked at beside each other."""
+
+    quick: Callable[[Set], Stages]
+    at_rest: Callable[[Set], Stages]
+    """As fine as the settled picture: for figures that are told."""
+    go_on: Callable[[], None]
 
 
 class PictureDesk:
@@ -225,16 +235,20 @@ class PictureDesk:
             yield stages, self._wishes_finely
 
     @contextmanager
-    def planning(self, viewer: str, number: int) -> Iterator[tuple[Callable[[Set], Stages], Callable[[], None]]]:
+    def planning(self, viewer: str, number: int) -> Iterator[Looks]:
         """What makes stages of sets that are looked at beside each other; as a wish, and one at a time with them."""
         go_on = self._newest_of(f"plan {viewer}", number)
 
         def look(photo_set: Set) -> Stages:
             return Stages(photo_set, sitter_of(photo_set), self._wishes, oriented(SOUGHT, photo_set.camera), go_on)
 
+        def at_rest(photo_set: Set) -> Stages:
+            finely = oriented(self._finely, photo_set.camera)
+            return Stages(photo_set, sitter_of(photo_set), self._wishes_finely, finely, go_on)
+
         with self._place(), self._wishing:
             go_on()
-            yield look, go_on
+            yield Looks(look, at_rest, go_on)
 
     @contextmanager
     def beside_picture(self, photo_set: Set) -> Iterator[Stages]:

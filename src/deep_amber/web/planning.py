@@ -9,7 +9,9 @@ from ..core.brief.aims import aims_of
 from ..core.kit.catalogue import usable
 from ..core.kit.owned import Kit
 from ..core.model import Set
+from ..core.planning.fitted import NO_LIMITS
 from ..core.planning.ground import Ground
+from ..core.planning.limits import Limits
 from ..core.planning.measured import Planned
 from ..core.planning.next_look import NextLook, next_look
 from ..core.planning.opens import NEAR, binds, opened
@@ -23,7 +25,7 @@ from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, sitter_of
 from ..store.kit import open_kit
 from .answers import answer
-from .pictures import PictureDesk, Superseded
+from .pictures import Looks, PictureDesk, Superseded
 from .plan_schemas import (
     AskedIn,
     CannotOut,
@@ -46,6 +48,12 @@ LINES = "application/x-ndjson"
 def own_kit() -> Kit:
     """The kit that is planned with."""
     return usable(open_kit(current_app.extensions["sessions"]).kit)
+
+
+def ground_of(photo_set: Set, kit: Kit, looks: Looks, limits: Limits = NO_LIMITS) -> Ground:
+    """What sets are searched on for a look in a room."""
+    known = known_sitters()
+    return Ground(photo_set, sitter_of(photo_set), kit, known, looks.quick, looks.at_rest, limits, looks.go_on)
 
 
 def planned_out(
@@ -105,8 +113,8 @@ def plan(body: PlanASetIn) -> Response:
 
     def lines() -> Iterator[str]:
         try:
-            with desk.planning(body.viewer, body.number) as (look, go_on):
-                ground = Ground(photo_set, sitter_of(photo_set), kit, known_sitters(), look, body.limits, go_on)
+            with desk.planning(body.viewer, body.number) as looks:
+                ground = ground_of(photo_set, kit, looks, body.limits)
                 if before is not None:
                     for done, found in next_look(ground, before):
                         yield _next_out(ground, done, found, body.feet).model_dump_json() + "\n"
@@ -141,7 +149,7 @@ def stand_ins(body: AskedIn) -> Response:
     """What stands in here for gear that is not owned, with what it does."""
     photo_set, kit = sound(body.set), open_kit(current_app.extensions["sessions"]).kit
     desk: PictureDesk = current_app.extensions["pictures"]
-    with desk.planning(f"instead {body.viewer}", body.number) as (look, _):
-        found = list(substitutes(photo_set, look, kit, known_sitters()))
+    with desk.planning(f"instead {body.viewer}", body.number) as looks:
+        found = list(substitutes(photo_set, looks.at_rest, kit, known_sitters()))
     rows = [(*substitute_texts(k, body.feet), k.photo_set) for k in found]
     return answer(SubstitutesOut(substitutes=[SubstituteOut(missing=m, text=t, set=s) for m, t, s in rows]))

@@ -115,8 +115,8 @@ def task_of(level: int, seed: int) -> Task:
     desk: PictureDesk = current_app.extensions["pictures"]
     tasks: OrderedDict[tuple[int, int], Task] = current_app.extensions["practice"]
     if (level, seed) not in tasks:
-        with desk.planning("practice", 0) as (look, _):
-            tasks[level, seed] = task(level, seed, load_sitter, tuple(known_sitters()), look)
+        with desk.planning("practice", 0) as looks:
+            tasks[level, seed] = task(level, seed, load_sitter, tuple(known_sitters()), looks.quick)
         while len(tasks) > KEPT:
             tasks.popitem(last=False)
     return tasks[level, seed]
@@ -164,9 +164,9 @@ def mark(body: EyeAnswerIn) -> Response:
     """An answer against the truth, which is told with it."""
     made = _answered(body)
     desk: PictureDesk = current_app.extensions["pictures"]
-    with desk.planning("practice mark", 0) as (look, _):
-        read = marked(made, body.answer, look)
-        laid = overlay(look(made.photo_set))
+    with desk.planning("practice mark", 0) as looks:
+        read = marked(made, body.answer, looks.quick)
+        laid = overlay(looks.quick(made.photo_set))
     attempt = Attempt(
         days_of(now()), "eye", body.level, body.seed, asked(body.level, read.marks), read.total, body.seconds
     )
@@ -192,8 +192,8 @@ def own_picture(body: EyeAnswerIn) -> Response:
     """The picture of an answer, and how it differs from the true one; asked for once the answer is marked."""
     made = _answered(body)
     desk: PictureDesk = current_app.extensions["pictures"]
-    with desk.planning("practice own", 0) as (look, _):
-        photo_set = answered(made, look(made.photo_set), body.answer)
+    with desk.planning("practice own", 0) as looks:
+        photo_set = answered(made, looks.quick(made.photo_set), body.answer)
     own, true = desk.sized(photo_set, SHOWN).picture, desk.sized(made.photo_set, SHOWN).picture
     return answer(
         OwnPictureOut(

@@ -135,8 +135,8 @@ def likely(path: EntryPath, body: LikelyIn) -> Response:
     """Up to three sets of the kit, in the room of a set, that would make it."""
     room, read = sound(body.set), _read(path.entry_id, body)
     desk: PictureDesk = current_app.extensions["pictures"]
-    with desk.planning("read picture", 0) as (look, _):
-        made = likely_sets(read, room, own_kit(), load_sitter, tuple(known_sitters()), look)
+    with desk.planning("read picture", 0) as looks:
+        made = likely_sets(read, room, own_kit(), load_sitter, tuple(known_sitters()), looks.quick)
     sets = [
         LikelySetOut(
             set=k.photo_set, text=likely_text(k), uses=list(k.uses),

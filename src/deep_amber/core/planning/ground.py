@@ -17,7 +17,7 @@ from .allocate import front_of
 from .fitted import NO_LIMITS, PATTERN_AT, Fitted, Side, fitted, for_pattern
 from .likely import Wanted
 from .limits import Limits
-from .measured import Look, Planned, Read, cost_of, planned, read
+from .measured import Look, Planned, Read, cost_of, finer, planned, read
 from .rules import Arrangement
 from .space import Space, still
 from .trail import THINNEST, Fits, Trail
@@ -37,6 +37,8 @@ class Ground:
     """Names of the sitters that can be shown."""
     look: Look
     """Makes the stages that a set is read with, quickly."""
+    at_rest: Look | None = None
+    """Makes those that a set on the bench is read with, for what is offered; None where the quick ones do for both."""
     limits: Limits = NO_LIMITS
     go_on: Callable[[], None] = lambda: None
     """Raises where nobody waits any more."""
@@ -52,6 +54,16 @@ class Ground:
         """The same with its outputs set; None where it cannot be, or is farther from the look than a bound."""
         made = self.fit(arrangement, side)
         return None if made.photo_set is None else planned(made, self.look, bound)
+
+    @property
+    def finest(self) -> Look:
+        """What is shown in figures is read with it."""
+        return self.at_rest or self.look
+
+    def offered(self, found: Planned) -> Planned:
+        """A set that was found, as the bench will read it."""
+        self.go_on()
+        return found if self.at_rest is None else finer(found, self.at_rest)
 
     def trail(self, first: Read, side: Side, fits: Fits = lambda _: True) -> Trail:
         """What an arrangement is searched about with, from how it was read first."""

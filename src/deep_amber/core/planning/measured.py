@@ -33,6 +33,7 @@ HARDNESS_WRONG, PATTERN_WRONG, SIDE_WRONG = 0.5, 1.0, 1.0  # as stops missed, wh
 SHOWN = {"front": 2.0, "stand": 0.8}  # stops missed that gear in the picture is worth (assumption)
 A_MINUTE = 0.01  # stops missed that a minute of building is worth (assumption)
 DARK = -3.0  # stops under its aim from which a cheek is not lit at all
+ALIKE = 0.05  # of closeness within which finer stages read a set alike
 SPREAD = "backdrop_spread"
 """Name of what a backdrop's spread misses, among surfaces."""
 
@@ -156,7 +157,23 @@ def read(fitted: Fitted, look: Look, bound: float = np.inf) -> Read:
             if weighed(missed(wanted, aims, tones, lit_left)) > bound:
                 return Read(each, None)
         stages = look(made)
-    readings = readings_of(stages)
+    return Read(each, as_it_reads(fitted, stages))
+
+
+def finer(found: Planned, look: Look) -> Planned:
+    """The same as finer stages read it, its outputs set by these where it is farther from the look than it was found to be."""
+    read_so = as_it_reads(found.fitted, look(found.photo_set))
+    if read_so.closeness <= found.closeness + ALIKE:
+        return read_so
+    again = planned(found.fitted, look)
+    return read_so if again is None else min(read_so, again, key=lambda k: k.rank)
+
+
+def as_it_reads(fitted: Fitted, stages: Stages) -> Planned:
+    """How near a set of an arrangement comes to its look, with its outputs as they are."""
+    made = stages.photo_set
+    wanted = made.look
+    aims, readings = aims_of(wanted, stages.mesh), readings_of(stages)
     pattern = read_pattern(stages, readings)
     misses = missed(wanted, aims, tones_of(readings), readings.surfaces["lit_cheek"].side == "camera-left")
     right = wanted is None or (pattern is not None and is_wanted(wanted, pattern)) or wanted.pattern == "open"
@@ -168,7 +185,7 @@ def read(fitted: Fitted, look: Look, bound: float = np.inf) -> Read:
     weak = [*_weak(stages, misses), *_wrong(wanted, pattern, right, hardness)]
     weak += [] if side else [Act("plan.side", {}, {"wanted": asked, "is": seen})]
     uses, stops = _uses(made), _stops(readings)
-    return Read(each, Planned(fitted, made, misses, pattern, right, hardness, side, minutes, uses, tuple(weak), stops))
+    return Planned(fitted, made, misses, pattern, right, hardness, side, minutes, uses, tuple(weak), stops)
 
 
 def asks_for_both(look: LookAt | None) -> bool:

@@ -16,6 +16,7 @@ from ..model.set import Set
 from ..pattern.reach import Support
 from ..simulation.key import key_index
 from ..simulation.memory import Memory
+from ..simulation.quality import SETTLED, oriented
 from ..simulation.stages import Stages
 from ..wish.kept import Wish, wish_of
 from ..wish.search import AtRest, Search
@@ -151,10 +152,11 @@ def complained(
     yield Complained(1.0, tuple(causes), spread, _cheapest(mends))
 
 
-def ground_for(stages: Stages, kit: Kit, known: Collection[str]) -> Ground:
-    """What another arrangement for the same sitter is searched on."""
-    look = partial(_with_set, stages)
-    return Ground(stages.photo_set, stages.mesh, kit, known, look, go_on=stages.go_on)
+def ground_for(stages: Stages, kit: Kit, known: Collection[str], finely: Memory | None = None) -> Ground:
+    """What another arrangement for the same sitter is searched on; finely as of Search."""
+    fine = replace(stages, memory=finely or Memory(), quality=oriented(SETTLED, stages.photo_set.camera), found={})
+    look, at_rest = partial(_with_set, stages), partial(_with_set, fine)
+    return Ground(stages.photo_set, stages.mesh, kit, known, look, at_rest, go_on=stages.go_on)
 
 
 def _with_set(stages: Stages, photo_set: Set) -> Stages:

@@ -49,6 +49,8 @@ def next_look(ground: Ground, before: Set) -> Iterator[tuple[float, tuple[NextLo
     kept = [_next(k, before) for k in _from_what_stands(ground, before, wanted.look)]
     yield 0.2, _ranked(kept)
     for k in suggest(ground):
+        if k.done >= 1:
+            kept = [_next(ground.offered(p.planned), before) for p in _ranked(kept)]
         made = [_next(replace(p, photo_set=_as_named(before, p.photo_set)), before) for p in k.sets]
         yield 0.2 + 0.8 * k.done, _ranked([*kept, *made])
 

@@ -133,7 +133,7 @@ def _bought(ground: Ground, cannot: tuple[Fitted, ...], least: float) -> Iterato
         nearest = min(read, key=lambda k: k.rank)
         if nearest.closeness > least - OPENS:
             nearest = richer.about(nearest, 14)
-        if nearest.closeness <= least - OPENS:
+        if nearest.closeness <= least - OPENS and (nearest := richer.offered(nearest)).closeness <= least - OPENS:
             yield Opened(tuple(getattr(CATALOGUE, part)[n].name for part, n in items), None, nearest)
 
 
@@ -144,5 +144,8 @@ def _changed(ground: Ground, best: Planned, least: float) -> Iterator[Opened]:
             continue
         elsewhere = replace(ground, photo_set=changed)
         made = elsewhere.read(best.fitted.arrangement, best.fitted.side)
-        if made is not None and made.closeness <= least - OPENS:
+        if made is None or made.closeness > least - OPENS:
+            continue
+        made = elsewhere.offered(made)
+        if made.closeness <= least - OPENS:
             yield Opened((), Act(f"plan.{code}", {"by_m": by}), made)

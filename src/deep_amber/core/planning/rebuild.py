@@ -35,6 +35,7 @@ from ..wish.knobs import output_act
 from ..wish.state import State, tones_of
 from .ground import Ground
 from .levelled import stopped
+from .measured import Look as Reads
 from .measured import Planned
 from .opens import NEAR
 from .suggest import in_order
@@ -92,7 +93,7 @@ def rebuilt(code: str, photo_set: Set, state: State, ground: Ground) -> Answer |
     met = []
 
     def fits(made: Planned) -> bool:
-        return made.closeness <= NEAR and _as_asked(code, made, there, photo_set.look) is not None
+        return made.closeness <= NEAR and _as_asked(code, made, there, photo_set.look, there.look) is not None
 
     for k in strict[:TRIED]:
         there.go_on()
@@ -100,22 +101,25 @@ def rebuilt(code: str, photo_set: Set, state: State, ground: Ground) -> Answer |
         if made is not None and not fits(made):
             made = there.about(made, ABOUT, fits)
         if made is not None and fits(made):
-            built = _as_asked(code, made, there, photo_set.look)
+            built = _as_asked(code, made, there, photo_set.look, there.look)
             assert built is not None
-            met.append((minutes_between(photo_set, built), made, built))
-    if not met:
-        return None
-    minutes, made, built = min(met, key=lambda k: k[0])
-    act = Act("plan.rebuild", {"minutes": minutes}, {"title": made.fitted.arrangement.title})
-    return Answer((act,), built, minutes * A_METRE_IN_MINUTES)
+            met.append((made, built))
+    for made, _ in sorted(met, key=lambda k: minutes_between(photo_set, k[1])):
+        made = there.offered(made)
+        built = _as_asked(code, made, there, photo_set.look, there.finest)
+        if made.closeness <= NEAR and built is not None:
+            minutes = minutes_between(photo_set, built)
+            act = Act("plan.rebuild", {"minutes": minutes}, {"title": made.fitted.arrangement.title})
+            return Answer((act,), built, minutes * A_METRE_IN_MINUTES)
+    return None
 
 
-def _as_asked(code: str, made: Planned, there: Ground, own: Look | None) -> Set | None:
+def _as_asked(code: str, made: Planned, there: Ground, own: Look | None, look: Reads) -> Set | None:
     """The set with its own look, its backdrop as it was asked for; None where it is not."""
-    look = there.photo_set.look
-    assert look is not None
+    asked = there.photo_set.look
+    assert asked is not None
     could = [replace(_whiter(made.photo_set, up), look=own) for up in (UPS if code == "white_grey" else UPS[:1])]
-    return next((k for k in could if _holds(code, there.look(k), look)), None)
+    return next((k for k in could if _holds(code, look(k), asked)), None)
 
 
 def _whiter(photo_set: Set, up: float) -> Set:

@@ -57,7 +57,7 @@ def schools(ground: Ground, finely: Stages) -> Iterator[School]:
         if isinstance(made, Act):
             yield School(code, question, (), (), (), made)
             continue
-        beside = compared(tuple(k.photo_set for k in made), ground.look)
+        beside = compared(tuple(k.photo_set for k in made), ground.finest)
         yield School(code, question, made, beside, tuple(_sharp(k.photo_set, finely) for k in made))
 
 

@@ -115,7 +115,9 @@ def suggest(ground: Ground) -> Iterator[Suggested]:
         yield tried.so_far(FITTED * done)
     for done in _search(tried.trails, ROUNDS if tried.far else FOR_KINDS, ground.effort):
         yield tried.so_far(done)
-    yield tried.so_far(1.0)
+    found = tried.so_far(1.0)
+    offered = [ground.offered(k) for k in found.sets]
+    yield replace(found, sets=tuple(sorted(offered, key=lambda k: (k.rank, k.fitted.arrangement.code))))
 
 
 def _tried_once(tried: _Tried) -> Iterator[float]:

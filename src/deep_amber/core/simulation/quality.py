@@ -101,8 +101,8 @@ SETTLED = Quality(
 SKETCHED = replace(DRAGGED, size=Size(208, 260), bounce_rows=32)
 """While the sitter, the room or the camera moves with several lights: every layer is made anew then."""
 
-SOUGHT = replace(DRAGGED, sensor_shadows=(5, 5))
-"""While moves are tried, whose differences are looked at: within a hundredth of a stop of what DRAGGED gives."""
+SOUGHT = replace(DRAGGED, sensor_shadows=(5, 5), bodies=True)
+"""While moves and sets are tried; what is offered is read at rest."""
 
 
 def oriented(quality: Quality, camera: Camera) -> Quality:

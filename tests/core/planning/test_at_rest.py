@@ -1,7 +1,6 @@
 """What is offered and compared reads as the bench will read it, also off walls, off ceilings and through sheets."""
 
 import unittest
-from dataclasses import replace
 
 from deep_amber.core.brief.aims import aims_of
 from deep_amber.core.planning.arrangements import ARRANGEMENTS
@@ -92,7 +91,7 @@ class AtRest(unittest.TestCase):
         ground = ground_in("attic", "demo")
         sheet = ground.read(ARRANGEMENTS["through_sheet"]).photo_set
         first = demo_file(4)
-        second = replace(first, set=sheet)
+        second = first.model_copy(update={"set": sheet})
         for told, photo_set in zip(beside([first, second], False)[1]["sets"], (first.set, sheet), strict=True):
             self.told(told["stops"], photo_set)
         way = next(k for k in schools(ground, ground.look(ground.photo_set)) if k.ways)

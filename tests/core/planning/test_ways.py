@@ -92,6 +92,16 @@ class Levelled(unittest.TestCase):
         for wanted in (-1.0, 0.3):
             self.assertAlmostEqual(lit_of(key_levelled(s, look, wanted), look), wanted, delta=0.17)
 
+    def test_a_key_that_is_right_already_stays(self):
+        s, look = demo_file(1).set, looks()
+        self.assertEqual(key_levelled(s, look, lit_of(s, look)), s)
+
+    def test_lights_at_their_full_stay_there_and_sensitivity_does_it(self):
+        s = with_light(demo_file(1).set, output=0.0)
+        made = stopped(s, s.camera.aperture * 2)
+        self.assertEqual(made.lights, s.lights)
+        self.assertAlmostEqual(made.camera.sensitivity, s.camera.sensitivity * 4, delta=s.camera.sensitivity * 0.1)
+
     @given(st.sampled_from((1.4, 2.0, 4.0, 8.0, 16.0)))
     def test_another_aperture_keeps_the_light(self, aperture):
         s = demo_file(1).set

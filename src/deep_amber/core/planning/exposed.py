@@ -4,11 +4,10 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..kit.dial import can_be_dimmed
+from ..kit.dial import can_be_dimmed, dial_of
 from ..model.camera import Camera
 from ..model.set import Set
 from ..units import APERTURES, SENSITIVITIES, TIMES
-from ..wish.knobs import outputs_of
 from ..wish.state import ByLight, tones_at
 
 LONGEST = 1 / 60  # [s] that a seated sitter holds still for (assumption)
@@ -25,7 +24,7 @@ def weakest(photo_set: Set, shares: ByLight, wanted: float) -> float:
     on = shares.on.astype(float)
     dimmed = [k.on and can_be_dimmed(k) for k in photo_set.lights]
     full = [
-        2.0 ** (float(outputs_of(k).max()) - k.output) if d else 1.0
+        2.0 ** max(float(dial_of(k).max()) - k.output, 0.0) if d else 1.0
         for k, d in zip(photo_set.lights, dimmed, strict=True)
     ]
     lit = float(tones_at(shares, (on * np.array(full))[None]).one(0).stops["lit_cheek"])
@@ -46,7 +45,7 @@ def brighter(photo_set: Set) -> float:
     stops += float(np.log2(max(MOST / camera.sensitivity, 1.0)))
     if not any(k.source.is_flash for k in lights):
         stops += float(np.log2(max(LONGEST / camera.time, 1.0)))
-    dials = [float(outputs_of(k).max()) - k.output if can_be_dimmed(k) else 0.0 for k in lights]
+    dials = [float(dial_of(k).max()) - k.output if can_be_dimmed(k) else 0.0 for k in lights]
     return stops + max(min(dials, default=0.0), 0.0)
 
 

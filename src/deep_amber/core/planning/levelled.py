@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 
 from ..exposure.response import MID_GREY
-from ..kit.dial import can_be_dimmed
+from ..kit.dial import can_be_dimmed, dial_of
 from ..model.set import Set, with_light
 from ..simulation.key import key_index
 from ..units import SENSITIVITIES
@@ -38,7 +38,7 @@ def key_levelled(photo_set: Set, look: Look, lit: float) -> Set:
     factor = (2.0**lit * MID_GREY - (all_of_it - own)) / max(own, 1e-12)
     light = photo_set.lights[index]
     wanted = light.output + float(np.log2(max(factor, FAINT)))
-    steps = outputs_of(light)
+    steps = np.append(outputs_of(light), light.output)
     output = float(steps[int(np.abs(steps - wanted).argmin())])
     return with_light(photo_set, index, replace(light, output=output))
 
@@ -48,7 +48,8 @@ def stopped(photo_set: Set, aperture: float) -> Set:
     camera = photo_set.camera
     stops = 2 * float(np.log2(aperture / camera.aperture))
     dimmed = [k for k in photo_set.lights if k.on and can_be_dimmed(k)]
-    ends = [(float(outputs_of(k).min()) - k.output, float(outputs_of(k).max()) - k.output) for k in dimmed]
+    dials = [dial_of(k) - k.output for k in dimmed]
+    ends = [(min(float(k.min()), 0.0), max(float(k.max()), 0.0)) for k in dials]
     by = 0.0
     if dimmed and len(dimmed) == sum(k.on for k in photo_set.lights):
         by = min(max(stops, max(low for low, _ in ends)), min(high for _, high in ends))

@@ -8,7 +8,7 @@ import numpy as np
 from bench.plans import ground_of
 
 from deep_amber.core.model.look import PRESETS
-from deep_amber.core.pattern.softness import GRADES
+from deep_amber.core.pattern.softness import edges_wished
 from deep_amber.core.planning.arrangements import ARRANGEMENTS
 from deep_amber.core.planning.ground import Ground, wanted_of
 from deep_amber.core.planning.measured import Read, read
@@ -114,7 +114,7 @@ class Asked(unittest.TestCase):
         self.assertNotIn("hair_left", names)
         self.assertNotIn("forehead", names)
         self.assertEqual(made.pattern_at, (90.0, 8.0))
-        np.testing.assert_allclose(2.0 ** np.array(made.edge), (GRADES["soft"][0], GRADES["very soft"][1]))
+        np.testing.assert_allclose(2.0 ** np.array(made.edge), edges_wished(look))
         self.assertIsNone(wanted_of(replace(look, pattern="open"), mesh).pattern_at)
 
     def test_a_key_is_less_hoped_for_the_farther_it_is_from_where_its_pattern_is_begun(self):

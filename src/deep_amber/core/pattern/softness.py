@@ -60,8 +60,13 @@ def others(size: float, distance: float) -> list[Other]:
     return made
 
 
+def edges_wished(look: Look) -> tuple[float, float]:
+    """Least and most width of an edge that is what the look asks for [mm]."""
+    grades = WISHED[look.hardness]
+    return GRADES[grades[0]][0] / NEARLY, GRADES[grades[-1]][1] * NEARLY
+
+
 def as_wished(look: Look, soft: Softness) -> bool:
     """Whether an edge is what the look asks for."""
-    grades = WISHED[look.hardness]
-    low, high = GRADES[grades[0]][0], GRADES[grades[-1]][1]
-    return low / NEARLY <= soft.edge <= high * NEARLY
+    low, high = edges_wished(look)
+    return low <= soft.edge <= high

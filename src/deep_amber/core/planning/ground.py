@@ -10,7 +10,7 @@ from ..brief.aims import BACKDROP_SURFACES, aims_of
 from ..kit.owned import Kit
 from ..model.look import Look as LookAt
 from ..model.set import Set
-from ..pattern.softness import GRADES, WISHED
+from ..pattern.softness import edges_wished
 from ..sitter.mesh import SitterMesh
 from ..wish.state import SENSED
 from .allocate import front_of
@@ -101,8 +101,8 @@ def wanted_of(look: LookAt, mesh: SitterMesh) -> Wanted:
     lit = next(k.middle for k in aims if k.surface == "lit_cheek")
     counted = {*SENSED[:2], *BACKDROP_SURFACES, *(k.surface for k in aims)}
     seen = np.array([n for n, name in enumerate(SENSED) if name in counted])
-    widths = [GRADES[k] for k in WISHED[look.hardness]]
-    edge = (np.log2(max(min(k for k, _ in widths), THINNEST)), np.log2(max(k for _, k in widths)))
+    low, high = edges_wished(look)
+    edge = (np.log2(max(low, THINNEST)), np.log2(high))
     return Wanted(
         lambda tones, lit_left: cost_of(aims, look, lit_left)(tones), lit, seen, edge, PATTERN_AT.get(look.pattern)
     )

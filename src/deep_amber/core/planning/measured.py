@@ -13,7 +13,7 @@ from ..model.look import WANTED_FROM_THE_MIDDLE
 from ..model.look import Look as LookAt
 from ..model.set import Set
 from ..pattern.reading import PatternReading, read_pattern
-from ..pattern.softness import WISHED
+from ..pattern.softness import as_wished
 from ..pattern.wanted import is_wanted
 from ..rules.heat import heat_warnings
 from ..simulation.readings import Readings, readings_of
@@ -177,8 +177,7 @@ def as_it_reads(fitted: Fitted, stages: Stages) -> Planned:
     pattern = read_pattern(stages, readings)
     misses = missed(wanted, aims, tones_of(readings), readings.surfaces["lit_cheek"].side == "camera-left")
     right = wanted is None or (pattern is not None and is_wanted(wanted, pattern)) or wanted.pattern == "open"
-    grade = pattern.softness.grade if pattern else ""
-    hardness = wanted is None or not grade or grade in WISHED[wanted.hardness]
+    hardness = wanted is None or pattern is None or as_wished(wanted, pattern.softness)
     seen, asked = readings.surfaces["lit_cheek"].side, wanted.key_side if wanted else "open"
     side = asked in ("open", seen) or misses.get("lit_cheek", 0.0) < DARK or asks_for_both(wanted)
     minutes = sum(k.minutes for k in set_up(made))

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 
 from ..answer import Act
+from ..pattern.softness import GRADES
 from ..planning.measured import SPREAD, Planned
 from ..simulation.readings import LABELS
 from .say import Say, sentence, stops
@@ -15,6 +16,12 @@ def _miss(a: Act, _: Say) -> str:
     if surface == SPREAD:
         return f"the backdrop's difference is {stops(by)} short of what is asked"
     return f"{LABELS.get(surface, surface)} {stops(by)} {'over' if by > 0 else 'under'} its aim"
+
+
+def _harder(a: Act) -> bool:
+    """Whether edges are harder than is wanted."""
+    grades: list[str] = list(GRADES)
+    return grades.index(a.named["is"]) < grades.index(a.named["wanted"])
 
 
 PLAN: dict[str, Words] = {
@@ -66,7 +73,7 @@ PLAN: dict[str, Words] = {
         f"nothing lights the backdrop, {say.length(a.figures['gap_m'])} behind: {stops(a.figures['stops'])} is missing"
     ),
     "plan.front": lambda a, _: (
-        f"edges are {a.named['is']}: {'a smaller front, or more distance,' if a.named['wanted'] != 'soft' else 'a larger front, or less distance,'}"
+        f"edges are {a.named['is']}: {'a larger front, or less distance,' if _harder(a) else 'a smaller front, or more distance,'}"
         f" makes them {a.named['wanted']}"
     ),
     "plan.forward": lambda a, say: f"sitter and camera {say.length(a.figures['by_m'])} farther from the backdrop",

@@ -5,4 +5,4 @@ import os
 # The linear algebra library's threads would spin beside our own workers and slow every picture by a third.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
-__version__ = "0.11.0"
+__version__ = "0.12.0"

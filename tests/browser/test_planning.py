@@ -82,14 +82,14 @@ class Planning(PageTest):
         self.page.get_by_role("button", name="Plan", exact=True).click()
         self.wait_for_plan()
         self.page.get_by_role("button", name="Take it").click()
-        self.settled()
+        taken = self.settled()
         self.assertEqual(self.page.locator('svg.floor [data-handle^="lights."][data-handle$=":place"]').count(), 1)
         self.page.get_by_role("button", name="Undo").click()
         self.page.wait_for_function(
             'n => document.querySelectorAll(\'svg.floor [data-handle^="lights."][data-handle$=":place"]\').length === n',
             arg=4,
         )
-        self.settled()
+        self.settled(after=taken)
         self.assertAlmostEqual(self.marker("lit_cheek")[0], before, delta=0.1)
 
     def test_a_complaint_is_mended_and_words_that_mean_nothing_are_refused(self):

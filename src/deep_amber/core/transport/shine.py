@@ -9,8 +9,8 @@ import numba as nb
 import numpy as np
 
 from ..sitter.kinds import HAIR_KIND
-from .emitter import AREA, Emitter, front_places
-from .sampling import emitter_nodes
+from .emitter import AREA, Emitter
+from .parts import front_samples
 from .weights import BLOCK, FLAT, weigh
 from .workers import in_chunks
 
@@ -111,8 +111,8 @@ def lit_surfaces(
     grid : columns and rows of samples on the emitter
     diffuse : (n,) illuminance [lx per cd/m2] and shine : (n,) luminance [cd/m2 per cd/m2], written at those rows
     """
-    places, share = emitter_nodes(*grid)
-    place, hair = front_places(emitter, places), kinds[at] == HAIR_KIND
+    place, share = front_samples(emitter, grid)
+    hair = kinds[at] == HAIR_KIND
     for on_hair, rows in ((False, at[~hair]), (True, at[hair])):
         work = partial(_lit, points, normals, views, tangents, kinds, rows, on_hair, roughness, f0, emitter, place, share,
                        diffuse, shine)  # fmt: skip

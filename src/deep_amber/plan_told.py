@@ -48,7 +48,9 @@ def looks(quality: Quality = SOUGHT) -> Look:
 def suggested(file: SetFile, kit: Kit, limits: Limits) -> Told:
     """Sets for the look of a set, in its room, with a kit."""
     photo_set = file.set
-    ground = Ground(photo_set, sitter_of(photo_set), usable(kit), known_sitters(), looks(), looks(SETTLED), limits)
+    ground = Ground(
+        photo_set, sitter_of(photo_set), usable(kit), known_sitters(), looks(), limits, at_rest=looks(SETTLED)
+    )
     *_, last = suggest(ground)
     sets = [_planned(k, photo_set) for k in last.sets]
     cannot = [

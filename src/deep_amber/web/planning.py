@@ -53,7 +53,7 @@ def own_kit() -> Kit:
 def ground_of(photo_set: Set, kit: Kit, looks: Looks, limits: Limits = NO_LIMITS) -> Ground:
     """What sets are searched on for a look in a room."""
     known = known_sitters()
-    return Ground(photo_set, sitter_of(photo_set), kit, known, looks.quick, looks.at_rest, limits, looks.go_on)
+    return Ground(photo_set, sitter_of(photo_set), kit, known, looks.quick, limits, looks.go_on, at_rest=looks.at_rest)
 
 
 def planned_out(

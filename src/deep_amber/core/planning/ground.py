@@ -37,13 +37,13 @@ class Ground:
     """Names of the sitters that can be shown."""
     look: Look
     """Makes the stages that a set is read with, quickly."""
-    at_rest: Look | None = None
-    """Makes those that a set on the bench is read with, for what is offered; None where the quick ones do for both."""
     limits: Limits = NO_LIMITS
     go_on: Callable[[], None] = lambda: None
     """Raises where nobody waits any more."""
     effort: float = 1.0
     """Of the usual number of sets, that are read about an arrangement."""
+    at_rest: Look | None = None
+    """Makes the stages that a set on the bench is read with, for what is offered; None where the quick ones do for both."""
 
     def fit(self, arrangement: Arrangement, side: Side | None = None) -> Fitted:
         """An arrangement in this room."""

@@ -156,7 +156,7 @@ def ground_for(stages: Stages, kit: Kit, known: Collection[str], finely: Memory 
     """What another arrangement for the same sitter is searched on; finely as of Search."""
     fine = replace(stages, memory=finely or Memory(), quality=oriented(SETTLED, stages.photo_set.camera), found={})
     look, at_rest = partial(_with_set, stages), partial(_with_set, fine)
-    return Ground(stages.photo_set, stages.mesh, kit, known, look, at_rest, go_on=stages.go_on)
+    return Ground(stages.photo_set, stages.mesh, kit, known, look, go_on=stages.go_on, at_rest=at_rest)
 
 
 def _with_set(stages: Stages, photo_set: Set) -> Stages:

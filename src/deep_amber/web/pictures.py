@@ -30,7 +30,10 @@ from ..formats.sitter_file import known_sitters, sitter_of
 
 VIEWERS = 200
 MOST = 24  # requests that are worked on or wait for it; the server has more threads (serve.THREADS)
-THUMBNAIL = replace(DRAGGED, size=Size(160, 200), outlines=True)
+THUMBNAIL = replace(
+    DRAGGED, size=Size(160, 200), outlines=True, shadow_grid=SETTLED.shadow_grid, shine_grid=SETTLED.shine_grid,
+    shine_turns=SETTLED.shine_turns,
+)  # fmt: skip
 KEPT = 6  # fine pictures, and findings of sets, that are kept for when a set is opened again or a change undone
 PATIENCE = 5.0  # [s] that work beside the pictures waits for them at most, between two of its steps
 

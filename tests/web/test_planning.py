@@ -8,6 +8,7 @@ from deep_amber.core.model.look import PRESETS
 from deep_amber.core.planning.complaints import COMPLAINTS
 from deep_amber.core.planning.schools import QUESTIONS
 from deep_amber.core.rules.validation import problems_of
+from deep_amber.core.simulation import SETTLED
 from deep_amber.formats.set_file import SetFile, new_file, write_set_file
 from deep_amber.formats.sitter_file import known_sitters
 from tests.core.planning.rooms import headshot, rooms
@@ -92,6 +93,33 @@ class Plan(PlanningTest):
         for k in rows:
             self.assertRegex(k["text"], r"^[A-Z0-9].*[.]$")
             self.assertEqual(problems_of(from_json(k["set"]), known_sitters()), [])
+
+
+class AsTheBenchReads(PlanningTest):
+    """At the quality that a user's settled picture has."""
+
+    settled = SETTLED
+
+    def at_rest(self, made: dict) -> dict[str, float]:
+        body = {"set": made, "viewer": "tab", "turn": 1, "quality": "settled"}
+        answer = self.client.post("/api/picture", json=body)
+        self.assertEqual(answer.status_code, 200, answer.data[:300])
+        return {k: v["stops"] for k, v in answer.json["readings"]["surfaces"].items()}
+
+    def test_an_arrangement_through_a_sheet_says_what_the_ladder_says(self):
+        body = {"set": as_json(headshot(rooms()["small"])), "words": "sheet"}
+        found = [k for k in self.lines("/api/arrangements", body) if k["made"] and k["code"] == "through_sheet"]
+        self.assertEqual(len(found), 1)
+        told, read = found[0]["made"]["stops"], self.at_rest(found[0]["made"]["set"])
+        for name, value in told.items():
+            self.assertAlmostEqual(value, read[name], delta=0.01, msg=name)
+
+    def test_sets_side_by_side_say_what_the_ladder_says(self):
+        four, one = as_json(demo_file(4).set), as_json(demo_file(1).set)
+        for made in self.client.post("/api/compare", json={"sets": [four, one], "names": ["four", "one"]}).json["sets"]:
+            read = self.at_rest(made["set"])
+            for name, value in made["stops"].items():
+                self.assertAlmostEqual(value, read[name], delta=0.01, msg=name)
 
 
 class Arrangements(PlanningTest):

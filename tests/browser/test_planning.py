@@ -33,8 +33,8 @@ class Planning(PageTest):
         )
         self.assertEqual(done, 200)
 
-    def empty_set(self) -> None:
-        """A set without light or look, as a first visit leaves it when the light is taken out."""
+    def empty_set(self) -> int:
+        """A set without light or look, as a first visit leaves it when the light is taken out; gives the turn of its picture."""
         self.open_demo()
         here = self.page.url.rsplit("/", 1)[1]
         raw = json.loads(self.page.evaluate("id => fetch(`/api/sets/${id}/file`).then(r => r.text())", here))
@@ -44,12 +44,14 @@ class Planning(PageTest):
             "raw => fetch('/api/sets', {method: 'POST', body: raw}).then(r => r.json())", json.dumps(raw)
         )
         self.page.goto(f"{self.server.address}/set/{entry['id']}")
+        turn = self.settled()
         self.page.get_by_role("link", name="Plan", exact=True).click()
+        return turn
 
     def test_from_an_empty_set_with_an_own_kit_to_a_taken_plan(self):
         self.page.goto(self.server.address + "/help")
         self.own_kit()
-        self.empty_set()
+        empty = self.empty_set()
         self.page.get_by_text("First choose what the picture is for.").wait_for()
         expect(self.page.get_by_role("button", name="Plan", exact=True)).to_be_disabled()
         self.page.get_by_label("purpose").click()
@@ -66,7 +68,7 @@ class Planning(PageTest):
         expect(chosen.get_by_text("speedlight")).to_be_visible()
         expect(chosen.get_by_role("img", name=re.compile("^From above: .*key"))).to_be_visible()
         chosen.get_by_role("button", name="Take it").click()
-        self.settled()
+        self.settled(after=empty)
         self.saved()
         self.page.locator('svg.floor [aria-label^="key"]').first.wait_for()
         self.assertLess(abs(self.marker("lit_cheek")[0]), 2)
@@ -76,13 +78,14 @@ class Planning(PageTest):
 
     def test_what_was_taken_is_undone_on_the_bench(self):
         self.open_demo("Anton, four lights")
+        opened = self.settled()
         before = self.marker("lit_cheek")[0]
         self.page.get_by_role("link", name="Plan", exact=True).click()
         self.page.locator("label", has_text=re.compile("^lights")).get_by_text("1", exact=True).click()
         self.page.get_by_role("button", name="Plan", exact=True).click()
         self.wait_for_plan()
         self.page.get_by_role("button", name="Take it").click()
-        taken = self.settled()
+        taken = self.settled(after=opened)
         self.assertEqual(self.page.locator('svg.floor [data-handle^="lights."][data-handle$=":place"]').count(), 1)
         self.page.get_by_role("button", name="Undo").click()
         self.page.wait_for_function(

@@ -23,6 +23,8 @@ SLOW_LINE = """const quick = fetch; window.fetch = async (...asked) => {
 class Sitting(WithStandIns):
     def add(self, name: str) -> None:
         self.page.get_by_role("button", name="Add a look").click()
+        self.page.get_by_role("menuitem", name=name, exact=True).wait_for()
+        self.still()
         self.page.get_by_role("menuitem", name=name, exact=True).click()
         self.page.get_by_role("list", name="Looks").get_by_text(name, exact=True).wait_for()
 

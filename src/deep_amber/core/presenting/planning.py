@@ -70,7 +70,7 @@ PLAN: dict[str, Words] = {
         f"light for the face reaches the backdrop, {say.length(a.figures['gap_m'])} behind: {stops(a.figures['stops'])} too much"
     ),
     "plan.unlit": lambda a, say: (
-        f"nothing lights the backdrop, {say.length(a.figures['gap_m'])} behind: {stops(a.figures['stops'])} is missing"
+        f"nothing lights the backdrop, {say.length(a.figures['gap_m'])} behind: {stops(a.figures['stops'])} too little"
     ),
     "plan.front": lambda a, _: (
         f"edges are {a.named['is']}: {'a larger front, or less distance,' if _harder(a) else 'a smaller front, or more distance,'}"

@@ -45,25 +45,11 @@ class Every(unittest.TestCase):
     def test_what_is_of_one_light_or_one_panel_leaves_all_else(self):
         for family, path in self.paths:
             for _, then in made(path):
-                if path.light is not None:
-                    rest = replace(
-                        then,
-                        lights=(
-                            *then.lights[: path.light],
-                            self.set.lights[path.light],
-                            *then.lights[path.light + 1 :],
-                        ),
-                    )
-                    self.assertEqual(rest, self.set, (family, path.kind))
-                if path.panel is not None:
-                    rest = replace(
-                        then,
-                        panels=(
-                            *then.panels[: path.panel],
-                            self.set.panels[path.panel],
-                            *then.panels[path.panel + 1 :],
-                        ),
-                    )
+                for kind, k in (("lights", path.light), ("panels", path.panel)):
+                    if k is None:
+                        continue
+                    things, own = getattr(then, kind), getattr(self.set, kind)
+                    rest = replace(then, **{kind: (*things[:k], own[k], *things[k + 1 :])})
                     self.assertEqual(rest, self.set, (family, path.kind))
 
     def test_more_is_more(self):

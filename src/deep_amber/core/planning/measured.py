@@ -161,7 +161,12 @@ def read(fitted: Fitted, look: Look, bound: float = np.inf) -> Read:
 
 
 def finer(found: Planned, look: Look) -> Planned:
-    """The same as finer stages read it, its outputs set by these where it is farther from the look than it was found to be."""
+    """The same as finer stages read it, its outputs set by these where it is farther from the look than it was found to be.
+
+    Parameters
+    ----------
+    found : with a set; look : makes the finer stages
+    """
     read_so = as_it_reads(found.fitted, look(found.photo_set))
     if read_so.closeness <= found.closeness + ALIKE:
         return read_so

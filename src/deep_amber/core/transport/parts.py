@@ -14,11 +14,12 @@ def front_samples(emitter: Emitter, grid: tuple[int, int]) -> tuple[np.ndarray, 
 
     Parameters
     ----------
+    emitter : the front, at radiance 1 times its pattern
     grid : columns and rows of samples, or of parts; radii and turns of a round front
 
     Returns
     -------
-    (n, 3) x, y and pattern, and (n,) shares of the front; there are fewer parts where one node has the light of several
+    (n, 3) x, y, -1..1 along the front's half edges, and pattern, and (n,) shares of the front; there are fewer parts where one node has the light of several
     """
     if emitter.row[HAS_PATTERN] == 0:
         places, share = emitter_nodes(*grid)

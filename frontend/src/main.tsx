@@ -44,6 +44,8 @@ const pages: RouteObject[] = [
   { path: "/set/:id", lazy: async () => ({ Component: (await benchPage()).BenchPage }) },
   { path: "*", element: <FirstSet /> },
 ];
+/** Who asked the system for less movement sees menus and tabs change at once. */
+const still = matchMedia("(prefers-reduced-motion: reduce)").matches;
 const router = createBrowserRouter(pages.map((page) => ({ ...page, hydrateFallbackElement: <main aria-busy="true" /> })));
 
 function Root() {
@@ -51,8 +53,9 @@ function Root() {
   useEffect(() => {
     document.documentElement.dataset.theme = onDesk ? "desk" : "studio";
   }, [onDesk]);
+  const look = onDesk ? desk : studio;
   return (
-    <ConfigProvider theme={onDesk ? desk : studio} button={{ autoInsertSpace: false }}>
+    <ConfigProvider theme={{ ...look, token: { ...look.token, motion: !still } }} button={{ autoInsertSpace: false }}>
       <Messages message={{ top: 52, maxCount: 3 }}>
         <QueryClientProvider client={queries}>
           <RouterProvider router={router} />

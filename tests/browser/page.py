@@ -112,7 +112,12 @@ class PageTest(unittest.TestCase):
         cls.server, cls.browser = _server(cls.__module__ if cls.own_server else SHARED), _browser()
 
     def setUp(self) -> None:
-        self.context = self.browser.new_context(viewport=SIZE, bypass_csp=self.bypass_csp, locale="en-GB")
+        self.context = self.browser.new_context(
+            viewport=SIZE,
+            bypass_csp=self.bypass_csp,
+            locale="en-GB",
+            reduced_motion="reduce",  # a menu that is on its way open swallows the click on its line
+        )
         self.context.set_default_timeout(PATIENCE)
         self.addCleanup(self.context.close)
         self.complaints: list[str] = []

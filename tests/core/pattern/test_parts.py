@@ -58,6 +58,18 @@ class Way(unittest.TestCase):
         self.assertEqual(self.way([[0.0, 0.0], [0.0, 0.0]])[1], 0.0)
 
 
+class Told(unittest.TestCase):
+    def test_without_what_is_only_told_the_rest_is_the_same(self):
+        photo_set = lit(40, 35)
+        key = photo_set.lights[0]
+        past = replace(key, aim=replace(key.aim, x=key.aim.x + 0.4))
+        stages = stages_of(replace(photo_set, lights=(past, *photo_set.lights[1:])))
+        readings = readings_of(stages)
+        whole, bare = (read_pattern(stages, readings, told=told) for told in (True, False))
+        self.assertTrue(whole.reasons and whole.catchlights and whole.feather)
+        self.assertEqual(bare, replace(whole, reasons=(), catchlights=(), feather=""))
+
+
 class Measured(unittest.TestCase):
     def test_even_light_measures_nothing(self):
         for who in known_sitters():

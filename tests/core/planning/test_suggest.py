@@ -8,7 +8,8 @@ from deep_amber.core.kit.owned import Kit, shortages
 from deep_amber.core.planning.compare import compared
 from deep_amber.core.planning.ground import Ground
 from deep_amber.core.planning.limits import Limits
-from deep_amber.core.planning.suggest import MOST, Suggested, in_order, nothing_does, suggest
+from deep_amber.core.planning.suggest import FITTED, MOST, Suggested, in_order, nothing_does, suggest
+from deep_amber.core.planning.trail import MET
 from deep_amber.core.presenting.planning import plan_text
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.rules.validation import problems_of
@@ -60,6 +61,16 @@ class Suggest(unittest.TestCase):
     def test_the_same_each_time(self):
         again = found(self.asked, self.kit)
         self.assertEqual([k.photo_set for k in again.sets], [k.photo_set for k in self.found.sets])
+
+    def test_once_as_many_as_are_offered_meet_the_look_nothing_more_is_read(self):
+        asked = demo_file(4).set
+        done = list(suggest(Ground(asked, mesh_of(asked), self.kit, known_sitters(), looks())))
+        met = [len(k.sets) == MOST and all(j.closeness <= MET for j in k.sets) for k in done]
+        self.assertTrue(met[-1])
+        first = met.index(True)
+        self.assertTrue(any(k.done > FITTED for k in done[:first]), "it was met before any was searched about")
+        self.assertEqual(len(done) - first, 2, "after that, only what is told at the end comes")
+        self.assertEqual([k.photo_set for k in done[first].sets], [k.photo_set for k in done[-1].sets])
 
     def test_limits_hold(self):
         made = found(self.asked, self.kit, Limits(1, boom=False, behind=False))

@@ -84,7 +84,9 @@ def shares_of(key: KeyLight, face: FacePoints) -> np.ndarray:
     return probabilities(measures_of(key.level[None], face, key.direction[None]))[0]
 
 
-def read_pattern(stages: Stages, readings: Readings | None = None, was: str = "") -> PatternReading | None:
+def read_pattern(
+    stages: Stages, readings: Readings | None = None, was: str = "", told: bool = True
+) -> PatternReading | None:
     """The pattern of a set's key; None when no light is on or nothing of the key comes to the face.
 
     Parameters
@@ -92,6 +94,7 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
     stages : of the set
     readings : of the set, for composed names; without them these are left out
     was : the name before, which is held within a tenth, so that it does not flicker under the hand
+    told : with what is only told of it: reasons, catchlights and the feather, which take half the time
     """
     index = key_index(stages)
     if index is None:
@@ -106,7 +109,7 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
     pattern = PATTERNS[most_likely(shares, was)]
     lens, right = _lens(stages, face)
     azimuth, elevation = angles(key.direction)
-    feather = feather_of(stages) if readings else None
+    feather = feather_of(stages) if readings and told else None
     return PatternReading(
         light=index,
         pattern=pattern,
@@ -114,8 +117,8 @@ def read_pattern(stages: Stages, readings: Readings | None = None, was: str = ""
         probabilities={name: float(p) for name, p in zip(PATTERNS, shares, strict=True)},
         between=between(shares),
         side=side_of(key.direction, lens, right),
-        reasons=_reasons(stages, face, key, m, pattern, right),
-        catchlights=tuple(catchlights(stages, mirrored_things(stages))),
+        reasons=_reasons(stages, face, key, m, pattern, right) if told else (),
+        catchlights=tuple(catchlights(stages, mirrored_things(stages))) if told else (),
         azimuth=azimuth,
         elevation=elevation,
         distance=key.distance,

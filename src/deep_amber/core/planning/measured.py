@@ -47,6 +47,7 @@ class Planned:
     misses: dict[str, float]
     """Stops by which surfaces lie over their bands, under them as negative."""
     pattern: PatternReading | None
+    """Without its reasons, catchlights and feather."""
     right_pattern: bool
     right_hardness: bool
     right_side: bool
@@ -179,7 +180,7 @@ def as_it_reads(fitted: Fitted, stages: Stages) -> Planned:
     made = stages.photo_set
     wanted = made.look
     aims, readings = aims_of(wanted, stages.mesh), readings_of(stages)
-    pattern = read_pattern(stages, readings)
+    pattern = read_pattern(stages, readings, told=False)
     misses = missed(wanted, aims, tones_of(readings), readings.surfaces["lit_cheek"].side == "camera-left")
     right = wanted is None or (pattern is not None and is_wanted(wanted, pattern)) or wanted.pattern == "open"
     hardness = wanted is None or pattern is None or as_wished(wanted, pattern.softness)

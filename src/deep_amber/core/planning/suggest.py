@@ -16,7 +16,7 @@ from .ground import Ground
 from .limits import Limits, allowed, seated
 from .measured import Planned, read
 from .rules import Arrangement
-from .trail import Trail, apart
+from .trail import MET, Trail, apart
 
 MOST = 5  # sets that are offered
 ENOUGH = 0.34  # of closeness within which those that nearly suit are not looked at
@@ -157,6 +157,8 @@ def _search(trails: list[Trail], rounds: tuple[tuple[int, int], ...], effort: fl
             trail.go_on(each * min(share, MOST_OF_ROUND) * effort)
             left -= (trail.reads - before) / effort
             yield FITTED + (0.98 - FITTED) * min(max(1 - left / whole, 0.0), 1.0)
+            if _nothing_to_gain(trails):
+                return
         if n and any(k.best.closeness <= ENOUGH for k in trails):
             return
         if n in LENDS:
@@ -166,6 +168,12 @@ def _search(trails: list[Trail], rounds: tuple[tuple[int, int], ...], effort: fl
         if ENOUGH < min(k.best.closeness for k in trails) < CLOSE:
             trail.go_on(each * effort)
             yield 0.99
+
+
+def _nothing_to_gain(trails: list[Trail]) -> bool:
+    """Whether as many as are offered meet the look already."""
+    offered = best([k.best for k in trails])
+    return len(offered) == MOST and all(k.closeness <= MET for k in offered)
 
 
 def lend(trails: list[Trail], lent: list[np.ndarray]) -> None:

@@ -37,6 +37,11 @@ class Planning(unittest.TestCase):
             self.assertTrue({"misses", "effort", "uses", "reasons", "weak", "title"} <= set(k))
             self.assertEqual(len(k["reasons"]), 3)
         self.assertTrue(all(k["why"] for k in told["cannot"]))
+        with tempfile.TemporaryDirectory() as folder:
+            alone = Path(folder) / "first.json"
+            alone.write_text(json.dumps(told["sets"][0]["set"]))
+            read = json.loads(run("meter", str(alone), "--json").stdout)
+            self.assertTrue({"lit_cheek", "backdrop_middle"} <= set(read["surfaces"]))
         self.assertRegex(run("plan", demo(1), "--kit", KIT, "--lights", "1").stdout, r"^1\. .* min to build; uses ")
 
     def test_arrange_writes_a_set_or_says_why_not(self):

@@ -17,7 +17,7 @@ from .reading_cli import fail
 def card(set_file: Path, to: Path, paper: str, feet: bool) -> None:
     """Writes one page to build a set again."""
     from .formats.own_json import read_at_most
-    from .formats.set_file import read_set_file
+    from .formats.set_file import read_given
     from .keeping_told import card_bytes
 
     kind = to.suffix.lower()
@@ -25,7 +25,7 @@ def card(set_file: Path, to: Path, paper: str, feet: bool) -> None:
         fail(f"{to}: ends in {kind or 'nothing'}. Accepted: .pdf or .svg.")
     try:
         with set_file.open("rb") as opened:
-            file = read_set_file(read_at_most(opened))
+            file = read_given(read_at_most(opened))
         to.write_bytes(card_bytes(file, kind, "letter" if paper == "letter" else "a4", feet))
     except OSError as error:
         fail(f"{error.filename}: {error.strerror}")

@@ -13,10 +13,10 @@ from .reading_cli import fail
 
 def _read(path: Path) -> Any:
     from .formats.own_json import read_at_most
-    from .formats.set_file import read_set_file
+    from .formats.set_file import read_given
 
     with path.open("rb") as opened:
-        return read_set_file(read_at_most(opened))
+        return read_given(read_at_most(opened))
 
 
 def _kit(path: Path | None) -> Any:

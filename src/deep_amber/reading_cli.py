@@ -23,7 +23,7 @@ from .core.simulation.simulate import read
 from .core.units import metered_aperture_text, stops_text
 from .formats.own_json import read_at_most
 from .formats.picture_file import png_bytes
-from .formats.set_file import SetFile, read_set_file
+from .formats.set_file import SetFile, read_given
 from .formats.sitter_file import sitter_of
 
 WRONG_INPUT = 2
@@ -43,7 +43,7 @@ def file_of(path: Path) -> SetFile:
     """The set of a file; raises Refused, in words."""
     try:
         with path.open("rb") as opened:
-            return read_set_file(read_at_most(opened))
+            return read_given(read_at_most(opened))
     except OSError as error:
         raise Refused(f"{path}: {error.strerror}") from None
     except NotAccepted as refused:

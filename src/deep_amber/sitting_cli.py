@@ -34,12 +34,12 @@ def order(sitting_file: Path, as_json: bool) -> None:
 def judge(set_file: Path, picture: Path, as_json: bool) -> None:
     """Sets a real picture against a set: stops at each surface, and the next correction in the unit's steps."""
     from .formats.own_json import read_at_most
-    from .formats.set_file import read_set_file
+    from .formats.set_file import read_given
     from .sitting_told import judged
 
     try:
         with set_file.open("rb") as opened:
-            file = read_set_file(read_at_most(opened))
+            file = read_given(read_at_most(opened))
         words, told = judged(file.set, picture.read_bytes())
     except OSError as error:
         fail(f"{error.filename}: {error.strerror}")

@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from deep_amber.core.editing.moves import move
 from deep_amber.core.problem import NotAccepted
 from deep_amber.formats.own_json import LARGEST_FILE, read_at_most
-from deep_amber.formats.set_file import VERSION, new_file, read_set_file, schema, write_set_file
+from deep_amber.formats.set_file import VERSION, new_file, read_given, read_set_file, schema, write_set_file
 from tests.sets import DEMO, demo_file, plain_set
 
 DOCS = Path(__file__).parents[2] / "docs"
@@ -102,6 +102,20 @@ class Refused(unittest.TestCase):
         self.assertIn("line 2, column 3: expecting", self.words(b"{\n  name: 1}"))
         self.assertIn("byte 3 is no part of a text", self.words(b'{"\xff"}'))
         self.assertIn("a number of 400 digits", self.words(b'{"version": ' + b"9" * 400 + b"}"))
+
+    def test_a_command_is_given_a_file_or_a_set_alone(self):
+        alone = self.data["set"]
+        self.assertEqual(read_given(json.dumps(alone).encode()).set, demo_file().set)
+        self.assertEqual(read_given(json.dumps(self.data).encode()), demo_file())
+        for wrong, field in (
+            ({**alone, "moon": 1}, "set.moon"),
+            ({**alone, "room": {**alone["room"], "width": 99}}, "set.room.width"),
+            ({k: v for k, v in alone.items() if k != "room"}, "format"),
+            ({**alone, "format": "other"}, "format"),
+        ):
+            with self.subTest(field), self.assertRaises(NotAccepted) as caught:
+                read_given(json.dumps(wrong).encode())
+            self.assertEqual([p.field for p in caught.exception.problems], [field])
 
     def words(self, raw: bytes) -> str:
         with self.assertRaises(NotAccepted) as caught:

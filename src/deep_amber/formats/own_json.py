@@ -74,7 +74,9 @@ def parsed_json(text: str) -> Any:
         raise _NotOurs(f"line {error.lineno}, column {error.colno}: {error.msg[:1].lower()}{error.msg[1:]}") from None
 
 
-def _parsed(raw: bytes, what: str) -> Any:
+def parsed(raw: bytes, what: str) -> Any:
+    """What a JSON file ("set" or "kit") holds, of whatever format; NotAccepted in words for what is too large or none."""
+    check_size(raw)
     try:
         return parsed_json(raw.decode("utf-8-sig"))
     except UnicodeDecodeError as error:
@@ -90,8 +92,7 @@ def read_own_json(raw: bytes, what: str, newest: int) -> dict[str, Any]:
 
     Raises NotAccepted in words for what is too large, not JSON in UTF-8, another format, or newer.
     """
-    check_size(raw)
-    data, name = _parsed(raw, what), f"deep-amber-{what}"
+    data, name = parsed(raw, what), f"deep-amber-{what}"
     if not isinstance(data, dict) or data.get("format") != name:
         raise NotAccepted([Problem("format", f"this is not a Deep Amber {what} file", f'"{name}"')])
     version = data.get("version")

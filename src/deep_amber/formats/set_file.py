@@ -13,11 +13,12 @@ from ..core.problem import NotAccepted, Problem
 from ..core.rules.validation import problems_of
 from .counts import check_counts
 from .errors import problems_in
-from .own_json import read_own_json
+from .own_json import parsed, read_own_json
 from .set_upgrades import VERSION, upgraded
 from .sitter_file import known_sitters
 
 NAME_LENGTH, NOTES_LENGTH = 120, 4000
+ALONE = {"room", "camera", "sitter", "lights"}  # what a set has that stands without a file's head
 
 
 class SetFile(BaseModel):
@@ -83,6 +84,18 @@ def read_set_file(raw: bytes) -> SetFile:
     except ValidationError as error:
         raise NotAccepted(problems_in(error, {"set": Set})) from None
     return check(file)
+
+
+def read_given(raw: bytes) -> SetFile:
+    """Reads what a command is given: a set file, or a set alone, as the answers for machines hold it (`sets[].set` of a plan).
+
+    Raises NotAccepted as `read_set_file` does.
+    """
+    data = parsed(raw, "set")
+    if isinstance(data, dict) and "format" not in data and data.keys() >= ALONE:
+        whole = {"format": "deep-amber-set", "version": VERSION, "name": "set without a name", "set": data}
+        raw = json.dumps(whole).encode()
+    return read_set_file(raw)
 
 
 def parse_stored(text: str) -> SetFile:

@@ -3,8 +3,9 @@
 import math
 import unittest
 from dataclasses import replace
+from types import SimpleNamespace
 
-from deep_amber.core.brief.aims import KEY_OFFSET, TOLERANCE, aims_of, own_tone
+from deep_amber.core.brief.aims import KEY_OFFSET, TOLERANCE, aims_of, off_aims, own_tone, set_by
 from deep_amber.core.brief.starting import Answers, starting_set
 from deep_amber.core.framing.framings import FRAMINGS, picture_height
 from deep_amber.core.framing.perspective import lens_to_face
@@ -36,6 +37,21 @@ class Aims(unittest.TestCase):
         for key, offset in KEY_OFFSET.items():
             lit = aims_of(Look("headshot", key=key), mesh)[0]
             self.assertAlmostEqual(lit.middle - own_tone(mesh), offset)
+
+    def test_a_silhouette_asks_for_a_dark_face_and_all_light_is_set_by_the_backdrop(self):
+        mesh = load_sitter("nadia")
+        for tone in (2.4, 0.0, -4.0):
+            look = Look("headshot", pattern="silhouette", backdrop_tone=tone, ratio=8.0)
+            aims = {k.surface: k for k in aims_of(look, mesh)}
+            self.assertNotIn("shadow_cheek", aims)
+            self.assertLessEqual(aims["lit_cheek"].high, min(tone - 3.0, own_tone(mesh) - 1.5))
+            self.assertEqual(set_by(list(aims.values())), aims["backdrop_middle"])
+        plain = aims_of(Look("headshot"), mesh)
+        self.assertEqual(set_by(plain), plain[0])
+        darker = {"lit_cheek": -15.0, "backdrop_left": 2.4, "backdrop_middle": 2.4, "backdrop_right": 2.4}
+        read = SimpleNamespace(surfaces={k: SimpleNamespace(stops=v) for k, v in darker.items()})
+        off = off_aims(Look("headshot", pattern="silhouette", backdrop_tone=2.4), mesh, read)
+        self.assertEqual(set(off.values()), {0.0}, "a face cannot be too dark for it")
 
     def test_own_tone_follows_the_skin(self):
         s = plain_set()

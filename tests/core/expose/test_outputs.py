@@ -7,10 +7,12 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from deep_amber.core.brief.aims import own_tone
 from deep_amber.core.expose.outputs import ENOUGH, Held, follows, outputs_for
 from deep_amber.core.expose.ways_out import ways_out
 from deep_amber.core.kit.catalogue import CATALOGUE
 from deep_amber.core.kit.dial import dial_of
+from deep_amber.core.model.look import Look
 from deep_amber.core.simulation.readings import readings_of
 from deep_amber.core.wish.state import state_of
 from tests.core.expose.seen import stages_of
@@ -35,6 +37,15 @@ class Outputs(unittest.TestCase):
         for name, r in before.surfaces.items():
             if r.stops > -6:
                 self.assertAlmostEqual(after.surfaces[name].stops, r.stops, delta=ENOUGH + 0.01, msg=name)
+
+    def test_by_the_brief_a_silhouette_is_set_by_its_backdrop_and_another_by_the_lit_cheek(self):
+        for pattern, surface, wanted in (("silhouette", "backdrop_middle", 0.6), ("loop", "lit_cheek", None)):
+            photo_set = replace(demo_file(4).set, look=Look("headshot", pattern=pattern, backdrop_tone=0.6))
+            stages = stages_of(photo_set)
+            aim = wanted if wanted is not None else own_tone(stages.mesh)
+            made = outputs_for(stages, photo_set.camera, by="brief")
+            read = readings_of(replace(stages, photo_set=made.photo_set, found={}))
+            self.assertAlmostEqual(read.surfaces[surface].stops, aim + made.over, delta=0.02)
 
     def test_the_disc_reads_the_aperture_that_is_set(self):
         stages = stages_of(plain_set())

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from deep_amber.core.gear.modifiers import Bowl, Octa, Snoot, Softbox, Umbrella
-from deep_amber.core.kit.catalogue import CATALOGUE
+from deep_amber.core.kit.catalogue import CATALOGUE, usable
 from deep_amber.core.kit.owned import Kit, ModifierItem, PanelItem, SourceItem, StandItem
 from deep_amber.core.model import Lamp, Led, Strobe
 from deep_amber.core.model.furniture import Door
@@ -17,6 +17,7 @@ from deep_amber.core.planning.arrangements import ARRANGEMENTS
 from deep_amber.core.planning.exposed import LONGEST, MOST, PORTRAIT, brightened, brighter, weakest
 from deep_amber.core.planning.limits import in_the_way
 from deep_amber.core.planning.rules import Arrangement, At, LightRule, PanelRule
+from deep_amber.core.presenting.planning import plan_text
 from deep_amber.core.wish.state import SENSED, ByLight
 from tests.sets import plain_set
 
@@ -107,6 +108,20 @@ class Boards(unittest.TestCase):
         self.assertEqual(taken(rule, kit).panels[0].name, "sheet")
         self.assertEqual(taken(rule, replace(kit, panels=(sheet, silk))).panels[0].name, "silk")
         self.assertEqual(codes(taken(rule, replace(kit, panels=()))), ["plan.no_panel"])
+
+    def test_silver_does_for_white_and_white_comes_first(self):
+        white, silver = PanelItem("board", "white", 0.7, 1.0), PanelItem("foil", "silver", 0.8, 0.6)
+        rule = arrangement(KEY, panels=(PanelRule("white", At(0, -50, 0.5), holding="lap", least=0.3),))
+        kit = Kit(sources=(FLASH,), modifiers=(BOX,), panels=(silver,))
+        self.assertEqual(taken(rule, kit).panels[0].name, "foil")
+        self.assertEqual(taken(rule, replace(kit, panels=(silver, white))).panels[0].name, "board")
+        (act,) = taken(rule, replace(kit, panels=()))
+        self.assertEqual(plan_text(act), "The kit has no white or silver or gold panel of 30 cm or more")
+
+    def test_a_kit_that_names_a_board_alone_is_not_filled_up(self):
+        board = Kit(panels=(PanelItem("board", "white", 0.7, 1.0),))
+        self.assertIs(usable(board), board)
+        self.assertIs(usable(Kit(stands=CATALOGUE.stands)), CATALOGUE)
 
     def test_what_a_lap_holds_is_about_as_long_as_a_lap_is_wide(self):
         boards = tuple(PanelItem(f"{k}", "white", k, 0.5) for k in (0.5, 0.85, 1.2, 2.0))

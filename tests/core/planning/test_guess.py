@@ -51,7 +51,7 @@ class Outputs(unittest.TestCase):
     def wanted(self, lit: float, ratio: float) -> Wanted:
         """The lit cheek in a band of a third about a tone, the shadow cheek so many stops under it."""
 
-        def cost(tones, lit_left):
+        def cost(tones):
             over = [(3.0, tones.stops["lit_cheek"], lit), (1.0, tones.stops["shadow_cheek"], lit - ratio)]
             return sum(weight * np.maximum(np.abs(stops - aim) - 1 / 3, 0.0) for weight, stops, aim in over)
 
@@ -79,7 +79,7 @@ class Outputs(unittest.TestCase):
             tried = []
             for a, b, whole in itertools.product(*dials, np.arange(-6, 6.1, 1 / 3)):
                 values = (each[0] * 2**a + each[1] * 2**b)[None] * 2**whole
-                tried.append(float(wanted.cost(tones_named(values, CHEEKS), None)[0]))
+                tried.append(float(wanted.cost(tones_named(values, CHEEKS))[0]))
             self.assertGreaterEqual(found[k], min(tried) - 0.15)
             self.assertLessEqual(found[k], min(tried) + 0.5)
 

@@ -7,6 +7,7 @@ import numpy as np
 
 from ..exposure.response import stops_from_mid_grey
 from ..model.look import Look
+from ..pattern.composed import FACE_UNDER, SKIN_UNDER
 from ..simulation.readings import Readings
 from ..simulation.sensors import CHEEK_RADIUS, POINTS
 from ..sitter.face import vertices_near
@@ -25,6 +26,8 @@ EDGE_OVER, EDGE_HIGH = (
 LIGHT_GROUND = (
     0.5  # stops from mid grey from which a head stands dark against its backdrop, and no edge is asked for (assumption)
 )
+DARKEST = -20.0
+"""[stops from mid grey] under any that is read: a face that is meant to be dark can be as dark as it likes."""
 EDGES = {"camera-left": ("hair_left",), "camera-right": ("hair_right",), "both": ("hair_left", "hair_right")}
 
 
@@ -57,25 +60,40 @@ def aims_of(look: Look | None, mesh: SitterMesh) -> list[Aim]:
 
     The lit cheek keeps its own tone, a little over or under it in a high or low key; the shadow cheek lies under it by
     the wanted ratio, log2 of it in stops. With light from the middle both cheeks are alike, and under nose and chin lie
-    under them by the wanted front ratio.
+    under them by the wanted front ratio. In a silhouette no cheek is lighter than one that is named so.
     """
     if look is None:
         return []
+    if look.pattern == "silhouette":
+        dark = min(look.backdrop_tone - FACE_UNDER, own_tone(mesh) - SKIN_UNDER)
+        return [Aim("lit_cheek", DARKEST, dark), *_aims_beside(look)]
     lit = own_tone(mesh) + KEY_OFFSET[look.key]
     if asks_for_the_middle(look):
         under = lit - math.log2(look.front_ratio) if look.front_ratio else None
         modelled = [_aim(name, under) for name in ("under_nose", "under_chin") if under is not None]
     else:
         modelled = [_aim("shadow_cheek", lit - math.log2(look.ratio))]
+    return [_aim("lit_cheek", lit), *modelled, *_aims_beside(look)]
+
+
+def _aims_beside(look: Look) -> list[Aim]:
+    """Of the backdrop, and of the head's edges against it."""
     tone = look.backdrop_tone
     ground = BACKDROP_SURFACES if look.ground == "even" else ("backdrop_middle",)
     edges = EDGES.get(look.rim, ()) if tone < LIGHT_GROUND else ()
     return [
-        _aim("lit_cheek", lit),
-        *modelled,
         *(_aim(name, tone) for name in ground),
         *(Aim(name, tone + EDGE_OVER, tone + EDGE_HIGH) for name in edges),
     ]
+
+
+def set_by(aims: list[Aim]) -> Aim:
+    """What all light together is set by: the lit cheek, or the backdrop behind a face that is meant to be dark.
+
+    Raises StopIteration without aims.
+    """
+    lit = next(k for k in aims if k.surface == "lit_cheek")
+    return next(k for k in aims if k.surface == "backdrop_middle") if lit.low == DARKEST else lit
 
 
 def off_aims(look: Look | None, mesh: SitterMesh, readings: Readings) -> dict[str, float]:

@@ -12,7 +12,7 @@ from ..exposure.response import CLIP_STOPS, stops_from_mid_grey
 from ..framing.framings import FRAMINGS, framed_as, nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
 from ..model.finishes import CLOTHS
-from ..model.look import Look
+from ..model.look import DARK_FACES, Look
 from ..model.set import Set
 from ..pattern.key_light import key_light
 from ..pattern.reading import PatternReading, read_pattern
@@ -26,8 +26,6 @@ from ..srgb import LUMINANCE
 from ..units import APERTURES, step_in_series
 from .finding import Finding, GoOn, stages_for
 
-DARK_FACES = ("silhouette", "rim")
-"""Wanted patterns that leave the face dark."""
 WRAPS = 1.0  # stops over clipping from which a ground eats into hair and edges (assumption)
 WHITE_WANTED = 2.0  # stops from mid grey of a wanted backdrop from which white is meant (assumption)
 MELTS = 0.5  # stops between two tones under which they run together (assumption)

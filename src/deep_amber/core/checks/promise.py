@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from ..brief.aims import TOLERANCE, aims_of
+from ..brief.aims import DARKEST, TOLERANCE, aims_of
 from ..framing.clearance import in_the_sitter
 from ..framing.framings import nearest_framing, picture_height
 from ..framing.perspective import lens_to_face
@@ -45,10 +45,11 @@ def _seen(stages: Stages) -> _Seen | None:
         return None
     look, lit = photo_set.look, readings.surfaces["lit_cheek"].stops
     asks = look is not None and look.pattern != "open"
-    aim = next((a.middle for a in aims_of(look, mesh) if a.surface == "lit_cheek"), lit)
+    aim = next((a for a in aims_of(look, mesh) if a.surface == "lit_cheek"), None)
+    off = 0.0 if aim is None else max(lit - aim.high, 0.0) if aim.low == DARKEST else lit - aim.middle
     framing = nearest_framing(picture_height(photo_set.camera, lens_to_face(photo_set, mesh)))
     wanted = is_wanted(look, reading) if look is not None and asks else True
-    return _Seen(reading.name, reading.side.name, wanted, lit, lit - aim, framing)
+    return _Seen(reading.name, reading.side.name, wanted, lit, off, framing)
 
 
 class Promise:

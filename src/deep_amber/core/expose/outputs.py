@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from ..brief.aims import aims_of
+from ..brief.aims import aims_of, set_by
 from ..exposure.meter import C_DOME, C_FLAT, metered_aperture
 from ..exposure.response import MID_GREY, exposure_factor
 from ..kit.dial import APART, can_be_dimmed, nearest_on_dial
@@ -142,10 +142,14 @@ def _parts(stages: Stages, key: int, by: By) -> tuple[dict[int, float], float]:
     of the file, so that the camera enters both in one way."""
     photo_set = stages.photo_set
     lit = {k: light for k, light in enumerate(photo_set.lights) if light.on}
-    aim = next((k.middle for k in aims_of(photo_set.look, stages.mesh) if k.surface == "lit_cheek"), None)
-    if by == "brief" and aim is not None:
+    aims = aims_of(photo_set.look, stages.mesh)
+    if by == "brief" and aims:
+        aim = set_by(aims)
         cheek = max(("cheek_left", "cheek_right"), key=lambda k: surface_values(stages).lux[k])
-        return {k: surface_values(stages, (light,)).value[cheek] for k, light in lit.items()}, MID_GREY * 2.0**aim
+        place = cheek if aim.surface == "lit_cheek" else aim.surface
+        return {
+            k: surface_values(stages, (light,)).value[place] for k, light in lit.items()
+        }, MID_GREY * 2.0**aim.middle
     meter = _meter(stages, key, by)
     grey = MID_GREY * exposure_factor(photo_set.camera) * (C_FLAT / C_DOME if by == "dome" else 1.0)
     parts = {k: exposure_at(stages, meter, light) * grey for k, light in lit.items()}

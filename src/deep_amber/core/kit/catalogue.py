@@ -33,5 +33,5 @@ CATALOGUE = Kit(
 
 
 def usable(kit: Kit) -> Kit:
-    """What is owned; common gear where no source is written down yet."""
-    return kit if kit.sources else CATALOGUE
+    """What is owned; common gear where nothing that makes or turns light is written down yet."""
+    return kit if kit.sources or kit.modifiers or kit.panels else CATALOGUE

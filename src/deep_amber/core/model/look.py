@@ -19,6 +19,10 @@ WANTED_FROM_THE_MIDDLE = ("butterfly", "clamshell", "on-axis")
 """Wanted patterns of a key over or under the lens: both cheeks are lit alike, with or without a board under the chin."""
 
 
+DARK_FACES = ("silhouette", "rim")
+"""Wanted patterns that leave the face dark: neither its exposure, nor its ratio, nor the edges on it tell whether it is right."""
+
+
 @dataclass(frozen=True)
 class Look:
     purpose: Purpose

@@ -15,7 +15,7 @@ from ..model.point import Point
 from ..rules.fitting import modifiers_for, takes_grid
 from .rules import Arrangement, LightRule, PanelRule
 
-STANDS_FOR = {"silk": ("silk", "bed sheet")}
+STANDS_FOR = {"silk": ("silk", "bed sheet"), "white": ("white", "silver", "gold")}
 """Surfaces that do instead of another, the better first."""
 STRIP = 0.5  # of its length that a strip is wide at most
 IN_LAP = 0.8  # [m] of a board's longer side that a lap holds well (assumption)
@@ -88,7 +88,13 @@ def taken(arrangement: Arrangement, kit: Kit, booms_needed: bool = True) -> Take
     for panel in arrangement.panels:
         item = next(_for_panel(panel, left), None)
         if item is None and panel.needed:
-            missing.append(Act("plan.no_panel", {"least_m": panel.least}, {"surface": panel.surface}))
+            missing.append(
+                Act(
+                    "plan.no_panel",
+                    {"least_m": panel.least},
+                    {"surface": " or ".join(STANDS_FOR.get(panel.surface, (panel.surface,)))},
+                )
+            )
         elif item is not None:
             left.take("panels", item.name)
         panels.append(item)

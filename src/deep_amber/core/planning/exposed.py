@@ -16,8 +16,8 @@ PORTRAIT = 2.8  # f-number to which a lens is opened by day without being asked 
 ENOUGH = 0.1  # stops under the wanted tone that are let be
 
 
-def weakest(photo_set: Set, shares: ByLight, wanted: float) -> float:
-    """Stops that are missing on the lit cheek with every light at its full and the lens open; 0 where light is enough.
+def weakest(photo_set: Set, shares: ByLight, wanted: float, surface: str = "lit_cheek") -> float:
+    """Stops that are missing on a surface with every light at its full and the lens open; 0 where light is enough.
 
     Where no light can be dimmed, those that are missing as it stands; negative for too much.
     """
@@ -27,11 +27,11 @@ def weakest(photo_set: Set, shares: ByLight, wanted: float) -> float:
         2.0 ** max(float(dial_of(k).max()) - k.output, 0.0) if d else 1.0
         for k, d in zip(photo_set.lights, dimmed, strict=True)
     ]
-    lit = float(tones_at(shares, (on * np.array(full))[None]).one(0).stops["lit_cheek"])
+    now = float(tones_at(shares, (on * np.array(full))[None]).one(0).stops[surface])
     if not any(dimmed):
-        return wanted - lit
+        return wanted - now
     camera = photo_set.camera
-    return max(wanted - lit - 2 * float(np.log2(max(camera.aperture / _widest(camera), 1.0))), 0.0)
+    return max(wanted - now - 2 * float(np.log2(max(camera.aperture / _widest(camera), 1.0))), 0.0)
 
 
 def _widest(camera: Camera) -> float:

@@ -6,8 +6,9 @@ from math import inf
 
 import numpy as np
 
-from ..brief.aims import BACKDROP_SURFACES, aims_of
+from ..brief.aims import BACKDROP_SURFACES, aims_of, set_by
 from ..kit.owned import Kit
+from ..model.look import DARK_FACES
 from ..model.look import Look as LookAt
 from ..model.set import Set
 from ..pattern.softness import edges_wished
@@ -15,7 +16,7 @@ from ..sitter.mesh import SitterMesh
 from ..wish.state import SENSED
 from .allocate import front_of
 from .fitted import NO_LIMITS, PATTERN_AT, Fitted, Side, fitted, for_pattern
-from .likely import Wanted
+from .likely import NO_EDGE, Wanted
 from .limits import Limits
 from .measured import Look, Planned, Read, cost_of, finer, planned, read
 from .rules import Arrangement
@@ -98,11 +99,17 @@ class Ground:
 def wanted_of(look: LookAt, mesh: SitterMesh) -> Wanted:
     """What a look asks for."""
     aims = aims_of(look, mesh)
-    lit = next(k.middle for k in aims if k.surface == "lit_cheek")
+    by = set_by(aims)
     counted = {*SENSED[:2], *BACKDROP_SURFACES, *(k.surface for k in aims)}
     seen = np.array([n for n, name in enumerate(SENSED) if name in counted])
     low, high = edges_wished(look)
-    edge = (np.log2(max(low, THINNEST)), np.log2(high))
+    edge = (np.log2(max(low, THINNEST)), np.log2(high)) if look.pattern not in DARK_FACES else NO_EDGE
+    place = None if by.surface == "lit_cheek" else seen.tolist().index(SENSED.index(by.surface))
     return Wanted(
-        lambda tones, lit_left: cost_of(aims, look, lit_left)(tones), lit, seen, edge, PATTERN_AT.get(look.pattern)
+        cost_of(aims, look),
+        by.middle,
+        seen,
+        place,
+        edge,
+        PATTERN_AT.get(look.pattern),
     )

@@ -13,11 +13,12 @@ from ..wish.state import SENSED
 from ..wish.target import Tones
 
 STEP = 2 / 3  # [stops] of a dial
-ABOUT = np.arange(-1.0, 1.01, 1 / 3)  # stops about the wanted tone of the lit cheek, that all light is turned to
+ABOUT = np.arange(-1.0, 1.01, 1 / 3)  # stops about the wanted tone of what it is set by, that all light is turned to
 ROUNDS = 2  # that all light and each light are turned in
+NO_EDGE = (-9.0, 9.0)  # [log2 of mm] of a shadow, where none is asked for
 DARKEST = 1e-6  # luminance, 1 = white
-CostOf = Callable[[Tones, np.ndarray], np.ndarray]
-"""Of tones, with whether the cheek at the picture's left is the lit one: stops missed."""
+CostOf = Callable[[Tones], np.ndarray]
+"""Of tones: stops missed."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -25,11 +26,13 @@ class Wanted:
     """What a look asks for, as a search weighs it."""
 
     cost: CostOf
-    lit: float
-    """Of the lit cheek [stops from mid grey]."""
+    tone: float
+    """Of the surface that all light is set by [stops from mid grey]."""
     seen: np.ndarray
     """Numbers in SENSED of the surfaces that count, the two cheeks first."""
-    edge: tuple[float, float] = (-9.0, 9.0)
+    by: int | None = None
+    """That surface's place in `seen`; None for the lit cheek."""
+    edge: tuple[float, float] = NO_EDGE
     """Of the shadow's edge, least and most [log2 of mm]."""
     pattern_at: tuple[float, float] | None = None
     """Azimuth off the nose and elevation of a key at which the pattern is begun [degrees]."""
@@ -51,7 +54,7 @@ def tones_named(values: np.ndarray, seen: np.ndarray) -> Tones:
     named = {SENSED[k]: stops[..., 2 + n] for n, k in enumerate(seen[2:])}
     named["lit_cheek"] = np.maximum(stops[..., 0], stops[..., 1])
     named["shadow_cheek"] = np.minimum(stops[..., 0], stops[..., 1])
-    return Tones(named, 0.0, 0.0)
+    return Tones(named, 0.0, 0.0, lit_left=values[..., 0] >= values[..., 1])
 
 
 def least_missed(logs: np.ndarray, dials: tuple[np.ndarray, ...], brighter: float, wanted: Wanted) -> np.ndarray:
@@ -67,7 +70,8 @@ def least_missed(logs: np.ndarray, dials: tuple[np.ndarray, ...], brighter: floa
     turned = [k for k, dial in enumerate(dials) if len(dial)] if len(dials) > 1 else []
     for _ in range(ROUNDS if turned else 1):
         whole = each.sum(1)
-        by = wanted.lit - np.log2(np.maximum(whole[:, :2].max(1), DARKEST) / MID_GREY)
+        now = whole[:, :2].max(1) if wanted.by is None else whole[:, wanted.by]
+        by = wanted.tone - np.log2(np.maximum(now, DARKEST) / MID_GREY)
         factors = 2.0 ** np.minimum(by[:, None] + ABOUT, up[:, None])
         factor, total = _least(whole[:, None] * factors[..., None], factors, total, wanted)
         each = each * factor[:, None, None]
@@ -83,7 +87,7 @@ def least_missed(logs: np.ndarray, dials: tuple[np.ndarray, ...], brighter: floa
 def _least(values: np.ndarray, factors: np.ndarray, total: np.ndarray, wanted: Wanted) -> tuple[np.ndarray, np.ndarray]:
     """The factor (k,) of those tried (k, steps) that costs least, 1 where none is under what was reached; and its cost."""
     many = np.arange(len(values))
-    found = wanted.cost(tones_named(values, wanted.seen), values[..., 0] >= values[..., 1])
+    found = wanted.cost(tones_named(values, wanted.seen))
     at = found.argmin(1)
     better = found[many, at] < total
     return np.where(better, factors[many, at], 1.0), np.where(better, found[many, at], total)

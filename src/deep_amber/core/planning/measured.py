@@ -6,10 +6,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..answer import Act
-from ..brief.aims import Aim, aims_of
+from ..brief.aims import Aim, aims_of, set_by
 from ..brief.ground_kind import ground_spread
 from ..framing.in_frame import gear_in_frame
-from ..model.look import WANTED_FROM_THE_MIDDLE
+from ..model.look import DARK_FACES, WANTED_FROM_THE_MIDDLE
 from ..model.look import Look as LookAt
 from ..model.set import Set
 from ..pattern.reading import PatternReading, read_pattern
@@ -78,10 +78,10 @@ class Planned:
         return self.closeness + A_MINUTE * self.minutes
 
 
-def cost_of(
-    aims: list[Aim], look: LookAt | None = None, lit_left: bool | np.ndarray = True
-) -> Callable[[Tones], np.ndarray]:
-    """Stops outside the bands (k,), the lit cheek before all others, and those that the backdrop's spread is short of."""
+def cost_of(aims: list[Aim], look: LookAt | None = None) -> Callable[[Tones], np.ndarray]:
+    """Stops outside the bands (k,), the lit cheek before all others, those that the backdrop's spread is short of, and what
+    another lit cheek counts."""
+    sided = look is not None and look.key_side != "open" and not asks_for_both(look)
 
     def cost(tones: Tones) -> np.ndarray:
         total = np.zeros(1)
@@ -90,17 +90,19 @@ def cost_of(
             over = np.maximum(stops - aim.high + INSIDE, 0.0) + np.maximum(aim.low + INSIDE - stops, 0.0)
             total = total + (FACE if aim.surface == "lit_cheek" else OTHER) * over
         if look is not None:
-            total = total + OTHER * ground_spread(look.ground, tones.stops, lit_left)
+            total = total + OTHER * ground_spread(look.ground, tones.stops, tones.lit_left)
+            if sided:
+                total = total + SIDE_WRONG * (np.asarray(tones.lit_left) != (look.key_side == "camera-left"))
         return total
 
     return cost
 
 
-def missed(look: LookAt | None, aims: list[Aim], tones: Tones, lit_left: bool) -> dict[str, float]:
+def missed(look: LookAt | None, aims: list[Aim], tones: Tones) -> dict[str, float]:
     """Stops outside the bands by surface, and those that the backdrop's spread is short of."""
     found = outside(aims, tones)
     if look is not None:
-        short = float(ground_spread(look.ground, tones.stops, lit_left))
+        short = float(ground_spread(look.ground, tones.stops, tones.lit_left))
         if short > MET:
             found[SPREAD] = -short
     return found
@@ -140,22 +142,21 @@ def read(fitted: Fitted, look: Look, bound: float = np.inf) -> Read:
     if aims:
         shares = by_light(stages)
         each = shares.values[shares.on]
-        lit = next(k.middle for k in aims if k.surface == "lit_cheek")
-        bright = brightened(made, weakest(made, shares, lit))
+        by = set_by(aims)
+        bright = brightened(made, weakest(made, shares, by.middle, by.surface))
         if bright is not made:
             made, stages = bright, look(bright)
             shares = by_light(stages)
         on = shares.on.astype(float)
-        cheeks, now = on @ shares.lux[:, :2], tones_at(shares, on[None]).one(0)
-        lit_left = bool(cheeks[0] >= cheeks[1])
-        made, _ = all_outputs(made, shares, now.less(now), cost_of(aims, wanted, lit_left))
+        now = tones_at(shares, on[None]).one(0)
+        made, _ = all_outputs(made, shares, now.less(now), cost_of(aims, wanted))
         if bound < np.inf:
             turned = 2.0 ** np.array(
                 [b.output - a.output for a, b in zip(stages.photo_set.lights, made.lights, strict=True)]
             )
             aperture = (stages.photo_set.camera.aperture / made.camera.aperture) ** 2
             tones = tones_at(shares, (on * turned * aperture)[None]).one(0)
-            if weighed(missed(wanted, aims, tones, lit_left)) > bound:
+            if weighed(missed(wanted, aims, tones)) > bound:
                 return Read(each, None)
         stages = look(made)
     return Read(each, as_it_reads(fitted, stages))
@@ -181,9 +182,10 @@ def as_it_reads(fitted: Fitted, stages: Stages) -> Planned:
     wanted = made.look
     aims, readings = aims_of(wanted, stages.mesh), readings_of(stages)
     pattern = read_pattern(stages, readings, told=False)
-    misses = missed(wanted, aims, tones_of(readings), readings.surfaces["lit_cheek"].side == "camera-left")
+    misses = missed(wanted, aims, tones_of(readings))
     right = wanted is None or (pattern is not None and is_wanted(wanted, pattern)) or wanted.pattern == "open"
-    hardness = wanted is None or pattern is None or as_wished(wanted, pattern.softness)
+    dark = wanted is not None and wanted.pattern in DARK_FACES
+    hardness = wanted is None or pattern is None or dark or as_wished(wanted, pattern.softness)
     seen, asked = readings.surfaces["lit_cheek"].side, wanted.key_side if wanted else "open"
     side = asked in ("open", seen) or misses.get("lit_cheek", 0.0) < DARK or asks_for_both(wanted)
     minutes = sum(k.minutes for k in set_up(made))
@@ -194,8 +196,8 @@ def as_it_reads(fitted: Fitted, stages: Stages) -> Planned:
 
 
 def asks_for_both(look: LookAt | None) -> bool:
-    """Whether the wanted pattern lights both cheeks alike, so that no side is the lit one."""
-    return look is not None and look.pattern in WANTED_FROM_THE_MIDDLE
+    """Whether the wanted pattern lights both cheeks alike, or none, so that no side is the lit one."""
+    return look is not None and look.pattern in (*WANTED_FROM_THE_MIDDLE, "silhouette")
 
 
 def _stops(readings: Readings) -> dict[str, float]:

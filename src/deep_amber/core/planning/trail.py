@@ -15,7 +15,7 @@ from .exposed import brighter
 from .fitted import Fitted
 from .guess import Guess, guessed
 from .likely import Wanted, dials_of, least_missed
-from .measured import HARDNESS_WRONG, PATTERN_WRONG, Planned, Read, weighed
+from .measured import HARDNESS_WRONG, PATTERN_WRONG, SIDE_WRONG, Planned, Read, weighed
 from .rules import Arrangement
 from .space import Space
 
@@ -80,7 +80,7 @@ class Trail:
     logs: list[np.ndarray] = field(default_factory=list)
     """Of each point, (lights, surfaces) log2 of luminance."""
     wrong: list[tuple[float, float]] = field(default_factory=list)
-    """Of each point, what is wrong beside stops missed and hardness, and log2 of the shadow's edge [mm]; not numbers where it
+    """Of each point, what is wrong beside stops missed, hardness and side, and log2 of the shadow's edge [mm]; not numbers where it
     was not read in full."""
     nowhere: list[np.ndarray] = field(default_factory=list)
 
@@ -138,7 +138,8 @@ class Trail:
     def _beside(self, made: Planned, point: np.ndarray) -> tuple[float, float]:
         edge = np.log2(max(made.pattern.softness.edge, THINNEST)) if made.pattern else np.mean(self.wanted.edge)
         hardness = 0.0 if made.right_hardness else HARDNESS_WRONG
-        off = made.closeness - weighed(made.misses) - hardness - self._unlike(point[None])[0]
+        side = 0.0 if made.right_side else SIDE_WRONG
+        off = made.closeness - weighed(made.misses) - hardness - side - self._unlike(point[None])[0]
         return float(off), float(edge)
 
     def _unlike(self, points: np.ndarray) -> np.ndarray:

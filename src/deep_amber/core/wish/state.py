@@ -44,15 +44,15 @@ class State:
 
 def tones_of(readings: Readings, darkest: float = -20.0) -> Tones:
     """What wishes are measured by, of readings."""
-    return Tones(
-        {k: r.stops for k, r in readings.surfaces.items()}, readings.ratio_stops, readings.front_ratio_stops, darkest
-    )
+    stops = {k: r.stops for k, r in readings.surfaces.items()}
+    lit_left = readings.surfaces["lit_cheek"].side == "camera-left"
+    return Tones(stops, readings.ratio_stops, readings.front_ratio_stops, darkest, lit_left)
 
 
 def state_of(stages: Stages, with_ground: bool = False) -> State:
     """Everything that a wish looks at; the ground's darkest place only where it is asked for."""
     readings = readings_of(stages)
-    pattern = read_pattern(stages, readings)
+    pattern = read_pattern(stages, readings, told=False)
     darkest = ground_of(stages).darkest if with_ground else -20.0
     shown, side = surface_values(stages), readings.surfaces["lit_cheek"].side
     red, _, blue = shown.channels["cheek_" + side.removeprefix("camera-")]
@@ -133,4 +133,4 @@ def tones_at(shares: ByLight, outputs: np.ndarray) -> Tones:
     darkest = np.full(len(outputs), -20.0)
     if shares.ground.shape[1]:
         darkest = np.log2(np.maximum((outputs @ shares.ground).min(1), FLOOR) / MID_GREY)
-    return Tones(stops, np.abs(np.log2(lux[:, 0] / lux[:, 1])), front, darkest)
+    return Tones(stops, np.abs(np.log2(lux[:, 0] / lux[:, 1])), front, darkest, lit_left)

@@ -1,7 +1,7 @@
 """What is wished of a surface, and how far a set is from it."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 import numpy as np
@@ -53,23 +53,30 @@ class Tones:
     """Front of the face to under nose and chin [stops]."""
     darkest: Any = -20.0
     """Of the ground in the frame, its darkest place [stops from mid grey]."""
+    lit_left: Any = True
+    """Whether the cheek at the picture's left is the lit one."""
 
     def shifted(self, by: "Tones") -> "Tones":
         """With each figure that much higher."""
         stops = {name: v + by.stops[name] for name, v in self.stops.items()}
-        return Tones(stops, self.ratio + by.ratio, self.front_ratio + by.front_ratio, self.darkest + by.darkest)
+        return replace(
+            self, stops=stops, ratio=self.ratio + by.ratio, front_ratio=self.front_ratio + by.front_ratio,
+            darkest=self.darkest + by.darkest,
+        )  # fmt: skip
 
     def less(self, other: "Tones") -> "Tones":
         """Each figure less that of another."""
         stops = {name: v - other.stops[name] for name, v in self.stops.items()}
-        return Tones(
-            stops, self.ratio - other.ratio, self.front_ratio - other.front_ratio, self.darkest - other.darkest
-        )
+        return replace(
+            self, stops=stops, ratio=self.ratio - other.ratio, front_ratio=self.front_ratio - other.front_ratio,
+            darkest=self.darkest - other.darkest,
+        )  # fmt: skip
 
     def one(self, k: int) -> "Tones":
         """One of many sets."""
         stops = {name: float(v[k]) for name, v in self.stops.items()}
-        return Tones(stops, float(self.ratio[k]), float(self.front_ratio[k]), float(self.darkest[k]))
+        ratio, front, darkest = (float(v[k]) for v in (self.ratio, self.front_ratio, self.darkest))
+        return Tones(stops, ratio, front, darkest, bool(self.lit_left[k]))
 
 
 def to_go(target: Target, tones: Tones) -> Any:

@@ -1,0 +1,86 @@
+"""A room, a kit and a look as a photographer has them: a set of the kind that hands would build is among the first three."""
+
+import unittest
+from dataclasses import replace
+
+from deep_amber.core.brief.starting import Answers, starting_set
+from deep_amber.core.gear.sources import Window
+from deep_amber.core.kit.catalogue import CATALOGUE
+from deep_amber.core.kit.owned import Kit
+from deep_amber.core.model import Bare, Light, Point
+from deep_amber.core.model.look import PRESETS
+from deep_amber.core.planning.ground import Ground
+from deep_amber.core.planning.suggest import suggest
+from deep_amber.formats.sitter_file import known_sitters, load_sitter
+from deep_amber.plan_told import looks
+
+NEAR = 1 / 3
+
+
+def kit(**names) -> Kit:
+    """Of the common gear; a name said twice is owned twice."""
+    return Kit(
+        **{
+            part: tuple(replace(k, quantity=owned.count(k.name)) for k in getattr(CATALOGUE, part) if k.name in owned)
+            for part, owned in names.items()
+        }
+    )
+
+
+class AsHandsWouldBuildIt(unittest.TestCase):
+    def first(self, room: tuple, owned: Kit, purpose: str, windows=(), **look):
+        """The first three sets."""
+        mesh = load_sitter("nadia")
+        begun = starting_set(Answers(*room, "head and shoulders"), mesh)
+        asked = replace(begun, lights=windows, look=replace(PRESETS[purpose], **look))
+        *_, last = suggest(Ground(asked, mesh, owned, known_sitters(), looks()))
+        return last.sets[:3]
+
+    def test_a_dish_over_and_the_silver_that_is_owned_under_the_chin(self):
+        owned = kit(
+            sources=["400 W s head"], modifiers=["55 cm beauty dish"], panels=["silver under-chin reflector"],
+            stands=["boom stand", "light stand", "light stand"],
+        )  # fmt: skip
+        room = (3.5, 4.5, 2.6, "white emulsion", "light grey paper")
+        made = self.first(room, owned, "beauty", pattern="clamshell", backdrop_tone=0.0)
+        self.assertEqual(made[0].fitted.arrangement.kind, "one light and boards")
+        self.assertEqual((made[0].pattern.composed, made[0].photo_set.panels[0].surface), ("clamshell", "silver"))
+        self.assertLess(made[0].closeness, NEAR)
+
+    def test_a_dark_face_before_lit_paper(self):
+        owned = kit(sources=["400 W s head"], modifiers=["standard bowl"], stands=["floor stand", "light stand"])
+        room = (4.0, 5.5, 2.6, "white emulsion", "white paper")
+        made = self.first(room, owned, "creative self-portrait", pattern="silhouette", backdrop_tone=2.4)
+        self.assertEqual([k.pattern.composed for k in made], ["silhouette"] * len(made))
+        self.assertIn("silhouette", [k.fitted.arrangement.code for k in made])
+        self.assertLess(made[0].closeness, NEAR)
+        for k in made:
+            self.assertNotIn("lit_cheek", k.misses)
+            self.assertLess(abs(k.misses.get("backdrop_middle", 0.0)), NEAR)
+
+    def test_a_key_at_one_side_and_an_edge_at_the_other_that_does_not_become_the_key(self):
+        owned = kit(
+            sources=["400 W s head", "200 W s head"], modifiers=["90 cm octa", "30 x 120 cm strip with grid"],
+            stands=["light stand", "boom stand"],
+        )  # fmt: skip
+        room = (4.0, 5.0, 2.6, "mid grey", "charcoal paper")
+        for side, other in (("camera-left", "camera-right"), ("camera-right", "camera-left")):
+            asked = {"pattern": "loop", "ratio": 4.0, "backdrop_tone": -2.5, "key_side": side, "rim": other}
+            made = self.first(room, owned, "headshot", **asked)
+            with self.subTest(side):
+                near = [k for k in made if k.closeness < NEAR]
+                self.assertIn("two lights", [k.fitted.arrangement.kind for k in near])
+                for k in near:
+                    self.assertTrue(k.right_side and k.right_pattern)
+
+    def test_a_window_and_a_board_are_not_filled_up_with_gear_that_nobody_owns(self):
+        owned = kit(panels=["white foam board 70 x 100"], stands=["light stand"])
+        window = Light(Point(-1.75, 1.45, 2.2), Point(-0.75, 1.45, 2.2), 0.0, Bare(), "window", Window(), "other")
+        room = (3.5, 4.2, 2.5, "white emulsion", "mid grey paper")
+        made = self.first(room, owned, "headshot", (window,), pattern="open")
+        self.assertEqual({k.fitted.arrangement.kind for k in made}, {"window"})
+        self.assertTrue(all(len(k.photo_set.lights) == 1 for k in made))
+
+
+if __name__ == "__main__":
+    unittest.main()

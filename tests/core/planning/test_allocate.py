@@ -8,12 +8,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from deep_amber.core.gear.modifiers import Bowl, Octa, Snoot, Softbox, Umbrella
+from deep_amber.core.gear.sources import Tube
 from deep_amber.core.kit.catalogue import CATALOGUE, usable
 from deep_amber.core.kit.owned import Kit, ModifierItem, PanelItem, SourceItem, StandItem
-from deep_amber.core.model import Lamp, Led, Strobe
+from deep_amber.core.model import Lamp, Led, Light, Panel, Point, Strobe
 from deep_amber.core.model.furniture import Door
-from deep_amber.core.planning.allocate import IN_LAP, STRIP, Taken, longest_side, shape_of, taken
+from deep_amber.core.planning.allocate import BARE, IN_LAP, STRIP, Taken, longest_side, shape_of, taken
 from deep_amber.core.planning.arrangements import ARRANGEMENTS
+from deep_amber.core.planning.behind_sheet import behind_sheet
 from deep_amber.core.planning.exposed import LONGEST, MOST, PORTRAIT, brightened, brighter, weakest
 from deep_amber.core.planning.limits import in_the_way
 from deep_amber.core.planning.rules import Arrangement, At, LightRule, PanelRule
@@ -133,6 +135,31 @@ class Boards(unittest.TestCase):
         self.assertEqual(codes(taken(arrangement(KEY, panels=(rule,)), only)), ["plan.no_panel"])
         made = taken(arrangement(KEY, panels=(replace(rule, needed=False),)), only)
         self.assertEqual(made.panels, (None,))
+
+
+class LightThatLasts(unittest.TestCase):
+    def test_it_does_where_flash_does_not_and_the_two_are_not_mixed(self):
+        led, tube = SourceItem("led", Led()), SourceItem("tube", Tube())
+        two = arrangement(KEY, replace(KEY, role="fill"))
+        boxes = (replace(BOX, quantity=2),)
+        kit = Kit(sources=(FLASH, replace(led, quantity=2)), modifiers=boxes)
+        self.assertEqual([k[0].name for k in taken(two, kit).lights], ["led", "led"])
+        self.assertEqual([k[0].name for k in taken(arrangement(KEY), kit).lights], ["head"])
+        self.assertEqual(codes(taken(two, Kit(sources=(FLASH, led), modifiers=boxes))), ["plan.no_source"])
+        long = arrangement(replace(KEY, longest=(0.8, 2.0), narrow=True))
+        self.assertEqual(taken(long, Kit(sources=(tube,))).lights[0], (tube, BARE))
+        self.assertIn("led or lamp", taken(two, Kit(sources=(led,), modifiers=boxes))[0].named["what"])
+
+
+class Sheet(unittest.TestCase):
+    def test_a_light_is_behind_its_sheet_where_no_corner_of_it_is_seen(self):
+        face, sheet = np.array([0.0, 1.2, 0.0]), Panel(Point(0, 1.2, 1.0), Point(0, 1.2, 0), 1.0, 1.0, "bed sheet")
+        box = Light(Point(0, 1.2, 2.0), Point(0, 1.2, 0), 0.0, Softbox(0.6, 0.6), "key")
+        for x, y, hidden in ((0.0, 1.2, True), (0.65, 1.2, True), (0.75, 1.2, False), (0.0, 2.0, False)):
+            moved = replace(box, place=Point(x, y, 2.0), aim=Point(x, y, 0.0))
+            self.assertEqual(behind_sheet(moved, sheet, face), hidden, (x, y))
+        self.assertFalse(behind_sheet(replace(box, place=Point(0, 1.2, 0.6)), sheet, face), "before it")
+        self.assertFalse(behind_sheet(replace(box, place=Point(0, 1.2, -2.0)), sheet, face), "behind the head")
 
 
 class Stands(unittest.TestCase):

@@ -73,6 +73,25 @@ class AsHandsWouldBuildIt(unittest.TestCase):
                 for k in near:
                     self.assertTrue(k.right_side and k.right_pattern)
 
+    def test_light_that_lasts_does_what_flash_does(self):
+        owned = kit(
+            sources=["LED head 60 W"], modifiers=["60 x 60 cm softbox"], panels=["white foam board 70 x 100"],
+            stands=["light stand", "light stand"],
+        )  # fmt: skip
+        room = (3.0, 4.0, 2.4, "mid grey", "charcoal paper")
+        made = self.first(room, owned, "headshot", pattern="Rembrandt", ratio=4.0, backdrop_tone=-2.0)
+        self.assertLess(made[0].closeness, NEAR)
+        self.assertIn(made[0].fitted.arrangement.kind, ("one light", "one light and boards"))
+        self.assertEqual({k.source.kind for k in made[0].photo_set.lights}, {"led"})
+
+    def test_a_large_front_over_the_lens_is_on_its_axis_and_out_of_the_picture(self):
+        owned = kit(sources=["400 W s head"], modifiers=["90 cm octa"], stands=["light stand"])
+        room = (4.0, 6.0, 2.7, "white emulsion", "light grey paper")
+        made = self.first(room, owned, "headshot", pattern="on-axis", backdrop_tone=0.3)
+        self.assertTrue(made[0].right_pattern)
+        self.assertIn("on-axis", made[0].pattern.side.name)
+        self.assertNotIn("plan.in_picture", [a.code for a in made[0].weak])
+
     def test_a_window_and_a_board_are_not_filled_up_with_gear_that_nobody_owns(self):
         owned = kit(panels=["white foam board 70 x 100"], stands=["light stand"])
         window = Light(Point(-1.75, 1.45, 2.2), Point(-0.75, 1.45, 2.2), 0.0, Bare(), "window", Window(), "other")

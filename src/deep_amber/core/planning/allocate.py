@@ -2,7 +2,7 @@
 
 from collections import Counter
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
@@ -13,7 +13,7 @@ from ..kit.owned import Kit, ModifierItem, PanelItem, SourceItem
 from ..model.light import Light
 from ..model.point import Point
 from ..rules.fitting import modifiers_for, takes_grid
-from .rules import Arrangement, LightRule, PanelRule
+from .rules import FLASH, LASTING, Arrangement, LightRule, PanelRule
 
 STANDS_FOR = {"silk": ("silk", "bed sheet"), "white": ("white", "silver", "gold")}
 """Surfaces that do instead of another, the better first."""
@@ -68,7 +68,25 @@ def front_of(light: Light) -> float:
 
 
 def taken(arrangement: Arrangement, kit: Kit, booms_needed: bool = True) -> Taken | tuple[Act, ...]:
-    """The gear, or the reasons why the kit has not enough."""
+    """The gear, or the reasons why the kit has not enough. Where flash does not reach, all of it by light that lasts."""
+    made = _taken(arrangement, kit, booms_needed)
+    kinds = {k.source.kind for k in kit.sources}
+    if isinstance(made, Taken) or not kinds & {*LASTING}:
+        return made
+    lasting = replace(arrangement, lights=tuple(_lasting(k) for k in arrangement.lights))
+    again = _taken(lasting, kit, booms_needed)
+    return again if isinstance(again, Taken) or not kinds & {*FLASH} else made
+
+
+def _lasting(rule: LightRule) -> LightRule:
+    """The same by a lamp that stays on; a tube or a panel is a large front by itself."""
+    if rule.sources != FLASH:
+        return rule
+    bare = () if "bare" in rule.modifiers else ("bare",)
+    return replace(rule, sources=LASTING, modifiers=(*rule.modifiers, *bare))
+
+
+def _taken(arrangement: Arrangement, kit: Kit, booms_needed: bool) -> Taken | tuple[Act, ...]:
     left, missing = _Left(kit), []
     lights: list[tuple[SourceItem, ModifierItem] | None] = []
     for rule in arrangement.lights:

@@ -20,7 +20,8 @@ from ..pattern.reach import support_of
 from ..rules.validation import lights_go_together, problems_of
 from ..sitter.face import face_marks, head_frame
 from ..sitter.mesh import SitterMesh
-from .allocate import Taken, taken
+from .allocate import STANDS_FOR, Taken, taken
+from .behind_sheet import behind_sheet
 from .limits import Limits, beyond
 from .placed import SIDE, CannotStand, moved, turned_to_board, with_panel_rule, with_rule
 from .rules import Arrangement, At, LightRule
@@ -37,6 +38,9 @@ PATTERN_AT: dict[str, tuple[float, float]] = {
     "broad": (45.0, 32.0),
 }
 """Azimuth off the nose and elevation of a key [degrees] at which a pattern is begun (product, docs/patterns.md)."""
+OVER_LENS, BEFORE_LENS = 12.5, 0.93
+"""Degrees over the lens at which a large front is on its axis and clears the picture, and where along the way to it (assumptions)."""
+SHEETS = STANDS_FOR["silk"]
 NO_LIMITS = Limits()
 TURNED = 8.0  # degrees of the nose off the lens from which a face has a near and a far side
 
@@ -159,6 +163,11 @@ def _placed(arrangement: Arrangement, base: Set, mesh: SitterMesh, gear: Taken, 
     for n, rule in enumerate(arrangement.lights):
         if rule.aim == "board":
             made = turned_to_board(made, mesh, windows + n, 0)
+    face = np.array(face_marks(mesh, made.sitter).face)
+    sheets = [k for k in made.panels if k.surface in SHEETS]
+    for light in made.lights[windows:] if sheets else ():
+        if light.role == "key" and not behind_sheet(light, sheets[0], face):
+            raise CannotStand(Act("plan.past_sheet", {}, {"thing": light.name, "sheet": sheets[0].name}))
     return made
 
 
@@ -177,9 +186,17 @@ def _windows(base: Set, arrangement: Arrangement) -> Set:
     return replace(base, lights=tuple(lights))
 
 
+def _to_lens(photo_set: Set) -> float:
+    """From the sitter to the lens, over the floor [m]."""
+    camera, sitter = photo_set.camera.place, photo_set.sitter
+    return float(np.hypot(camera.x - sitter.x, camera.z - sitter.z))
+
+
 def for_pattern(rule: LightRule, arrangement: Arrangement, photo_set: Set) -> LightRule:
     """The key's rule turned to the pattern that the look asks for, where the arrangement lets it."""
     wanted = photo_set.look.pattern if photo_set.look else "open"
+    if rule.role == "key" and wanted == "on-axis" and wanted in arrangement.patterns:
+        return replace(rule, at=At(0.0, OVER_LENS, BEFORE_LENS * _to_lens(photo_set), "lens"))
     if rule.role != "key" or not arrangement.turns or wanted not in PATTERN_AT or wanted not in arrangement.patterns:
         return rule
     azimuth, elevation = PATTERN_AT[wanted]

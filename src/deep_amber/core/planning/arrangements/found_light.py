@@ -3,23 +3,25 @@
 from ..rules import ANY, WEAK, Arrangement, At, LightRule, PanelRule
 
 ROUND = ("loop", "Rembrandt", "butterfly", "short", "broad", "open")
+BY_DAY = ("split", "Rembrandt", "loop", "short", "broad", "profile", "open")
+LAMP = (*ROUND, "split", "under light", "profile")
 WINDOW = LightRule("key", At(60, 10, 1.2), ("bare",), ("window",), where="window")
 
 FOUND_LIGHT = (
     Arrangement(
         "window", "A window", "window", "Day, no gear.", "A window is a box as large as it is; its distance is the dial.",
-        "Clouds change it by a stop within a minute.", ("split", "Rembrandt", "loop", "short", "open"), (WINDOW,), turns=False,
+        "Clouds change it by a stop within a minute.", BY_DAY, (WINDOW,), turns=False,
         moods=("quiet", "natural"),
     ),
     Arrangement(
         "window_sheet", "A window with a cloth", "window", "Sun through the window.",
         "A sheet before the panes makes the sun as large as the window.", "It takes two to three stops: a longer time, a stand.",
-        ("split", "Rembrandt", "loop", "short", "open"), (WINDOW,), turns=False, moods=("quiet", "natural", "soft"),
+        BY_DAY, (WINDOW,), turns=False, moods=("quiet", "natural", "soft"),
     ),
     Arrangement(
         "window_board", "A window and a board", "window", "A window whose shadow side is to be read.",
         "A white board opposite gives the day back.", "Warm floors and walls tint what they give back.",
-        ("loop", "Rembrandt", "split", "short", "open"), (WINDOW,), (PanelRule("white", At(-65, 0, 0.6)),), turns=False, moods=("natural", "friendly"),
+        BY_DAY, (WINDOW,), (PanelRule("white", At(-65, 0, 0.6)),), turns=False, moods=("natural", "friendly"),
     ),
     Arrangement(
         "board_bounce", "Off a board", "bounced", "A flash without a modifier, made large.",
@@ -30,13 +32,13 @@ FOUND_LIGHT = (
     Arrangement(
         "wall_bounce", "Off the wall", "bounced", "A white wall at the side, one flash.",
         "A lit patch of wall is a window where there is none.", "The wall's colour comes along.",
-        ("split", "Rembrandt", "loop", "open"), (LightRule("key", At(60, 10, 0.8), ("bare", "bowl"), aim="nearest wall"),), turns=False,
+        ("split", "Rembrandt", "loop", "open"), (LightRule("key", At(60, 10, 0.8), ("bowl", "bare"), aim="nearest wall"),), turns=False,
         moods=("natural", "soft"),
     ),
     Arrangement(
         "ceiling_bounce", "Off the ceiling", "bounced", "Even light for many, one flash.",
         "The whole ceiling lights from above.", "Eyes in shadow: a board under the chin.", ("overhead", "butterfly", "open"),
-        (LightRule("key", At(20, 20, 1.2), ("bare", "bowl"), aim="ceiling"),), (PanelRule("white", At(0, -50, 0.5), holding="lap", least=0.3, needed=False),),
+        (LightRule("key", At(20, 20, 1.2), ("bowl", "bare"), aim="ceiling"),), (PanelRule("white", At(0, -50, 0.5), holding="lap", least=0.3, needed=False),),
         turns=False, moods=("even", "family"),
     ),
     Arrangement(
@@ -48,11 +50,11 @@ FOUND_LIGHT = (
     Arrangement(
         "lamps_near", "Weak lamps near the face", "lamps", "Household lamps, the camera still.",
         "Near, a weak lamp is strong; each one is a light you can see before you press.", "Bulbs of one kind, or the colours fight. Hot shades stay off cloth.",
-        ROUND, (LightRule("key", At(45, 25, 0.6, "nose"), ("bare", "home-made box", "umbrella"), WEAK),), hardness=("soft", "medium", "hard"), moods=("warm", "evening"),
+        LAMP, (LightRule("key", At(45, 25, 0.6, "nose"), ("bare", "home-made box", "umbrella"), WEAK),), hardness=("soft", "medium", "hard"), moods=("warm", "evening"),
     ),
     Arrangement(
         "two_lamps", "Two lamps", "lamps", "A lamp and a weaker one.", "One near, one far: the distance is the dial.",
-        "Both warm: set the balance by a card.", ROUND,
+        "Both warm: set the balance by a card.", LAMP,
         (LightRule("key", At(45, 25, 0.6, "nose"), ("bare", "home-made box", "umbrella"), WEAK),
          LightRule("fill", At(-30, 10, 1.4), ("bare", "home-made box", "umbrella"), WEAK, under=1.5)),
         hardness=("soft", "medium", "hard"), moods=("warm", "evening"),

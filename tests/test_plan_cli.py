@@ -83,9 +83,28 @@ class Words(unittest.TestCase):
             ("my eyes are so dark", "eyes_dark"),
             ("white paper looks grey", "white_grey"),
             ("shiny forehead", "forehead"),
+            ("black background looks grey", "black_grey"),
+            ("the backdrop is too dark", "white_grey"),
+            ("black hair on black", "hair_lost"),
+            ("the picture looks flat", "flat"),
+            ("hard shadows", "harsh"),
+            ("there is no shadow at all", "flat"),
+            ("wedding dress without detail", "white_cloth"),
+            ("white shirt blown out", "white_cloth"),
+            ("not enough power", "too_weak"),
+            ("I can't turn it down enough", "too_strong"),
+            ("the photo is blurry", "soft_picture"),
+            ("bald head shines", "forehead"),
+            ("no catchlights", "eyes_dark"),
+            ("glasses reflect and I cannot see the eyes", "glasses"),
+            ("one person at the end is brighter", "group"),
+            ("softbox visible in the shot", "in_picture"),
+            ("long nose shadow", "nose_shadow"),
+            ("his shadow falls on the wall", "shadow_on_paper"),
+            ("low contrast, flare", "hazy"),
         ):
             self.assertEqual(complaint_of(words).code, code)
-        for words in ("", "the of", "elephants"):
+        for words in ("", "the of", "elephants", "light", "grey"):
             with self.assertRaises(NotAccepted):
                 complaint_of(words)
 

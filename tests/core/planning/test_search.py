@@ -160,6 +160,14 @@ class Words(unittest.TestCase):
         self.assertIn("clam_board", [k.code for k in found_by("beauty butterfly")])
         self.assertTrue(all(k.kind == "window" for k in found_by("window cloth")))
         self.assertEqual(found_by("xylophone"), [])
+        for words, code in (
+            ("low key", "strip_side"), ("moody split", "strip_side"), ("white background", "crossed_on_white"),
+            ("black backdrop, Rembrandt", "bowl_grid"), ("corporate", "three"), ("couple", "interview"),
+            ("scary", "from_below"), ("softbox", "one_box"), ("speedlight umbrella", "umbrella_boards"),
+        ):  # fmt: skip
+            self.assertIn(code, [k.code for k in found_by(words)], words)
+        self.assertEqual(found_by("high key")[0].code, "box_as_ground", "what is made for it comes first")
+        self.assertNotIn("crossed_on_white", [k.code for k in found_by("black background")])
 
 
 if __name__ == "__main__":

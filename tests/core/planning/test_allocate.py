@@ -15,7 +15,7 @@ from deep_amber.core.model import Lamp, Led, Light, Panel, Point, Strobe
 from deep_amber.core.model.furniture import Door
 from deep_amber.core.planning.allocate import BARE, IN_LAP, STRIP, Taken, longest_side, shape_of, taken
 from deep_amber.core.planning.arrangements import ARRANGEMENTS
-from deep_amber.core.planning.behind_sheet import behind_sheet
+from deep_amber.core.planning.behind import behind_backdrop, behind_sheet
 from deep_amber.core.planning.exposed import LONGEST, MOST, PORTRAIT, brightened, brighter, weakest
 from deep_amber.core.planning.limits import in_the_way
 from deep_amber.core.planning.rules import Arrangement, At, LightRule, PanelRule
@@ -43,7 +43,10 @@ class Lights(unittest.TestCase):
         made = taken(arrangement(KEY), kit)
         self.assertEqual((made.lights[0][0].name, made.lights[0][1].name), ("head", BOX.name))
         ground = LightRule("background", At(0, 0, 1), ("bare",), where="at the backdrop")
-        self.assertEqual(taken(arrangement(ground), kit).lights[0][0].name, "small head")
+        more = replace(kit, sources=(WEAK, SourceItem("big head", Strobe(energy=600.0)), FLASH))
+        names = [k[0].name for k in taken(arrangement(KEY, ground), more).lights]
+        self.assertEqual(names, ["big head", "small head"])
+        self.assertEqual(taken(arrangement(ground), kit).lights[0][0].name, "head", "all that is lit")
 
     def test_the_modifier_that_is_named_first_goes_first(self):
         kit = Kit(
@@ -160,6 +163,15 @@ class Sheet(unittest.TestCase):
             self.assertEqual(behind_sheet(moved, sheet, face), hidden, (x, y))
         self.assertFalse(behind_sheet(replace(box, place=Point(0, 1.2, 0.6)), sheet, face), "before it")
         self.assertFalse(behind_sheet(replace(box, place=Point(0, 1.2, -2.0)), sheet, face), "behind the head")
+
+    def test_nothing_is_put_up_behind_a_backdrop_but_beside_it_or_where_light_comes_through(self):
+        s = plain_set()
+        back, light = s.backdrop, s.lights[0]
+        for x, by, behind in ((0.0, -0.1, True), (0.0, 0.1, False), (back.width / 2 + 0.1, -0.1, False)):
+            moved = replace(light, place=Point(back.x + x, 1.5, back.z + by))
+            self.assertEqual(behind_backdrop(s, moved), behind, (x, by))
+            through = replace(s, backdrop=replace(back, translucent=True))
+            self.assertFalse(behind_backdrop(through, moved))
 
 
 class Stands(unittest.TestCase):

@@ -93,7 +93,8 @@ def _taken(arrangement: Arrangement, kit: Kit, booms_needed: bool) -> Taken | tu
         if rule.where == "window":
             lights.append(None)
             continue
-        found = next(_for_light(rule, left), None)
+        alone = sum(k.where != "window" for k in arrangement.lights) == 1
+        found = next(_for_light(rule, left, alone), None)
         if found is None:
             has_source = any(k.source.kind in rule.sources for k in left.free("sources"))
             code, what = ("no_light", _what(rule)) if has_source else ("no_source", " or ".join(rule.sources))
@@ -127,12 +128,12 @@ def _what(rule: LightRule) -> str:
     return " or ".join(kinds[:3]) if kinds else " or ".join(rule.sources[:2])
 
 
-def _for_light(rule: LightRule, left: _Left) -> Iterator[tuple[SourceItem, ModifierItem]]:
-    """Sources with modifiers that a rule takes, by the rule's preference of modifier, then the strongest source."""
+def _for_light(rule: LightRule, left: _Left, alone: bool) -> Iterator[tuple[SourceItem, ModifierItem]]:
+    """Sources with modifiers that a rule takes, by the rule's preference of modifier, then the strongest source; the weakest
+    for a backdrop that is not all that is lit."""
     sources = [k for k in left.free("sources") if k.source.kind in rule.sources]
-    sources.sort(
-        key=lambda k: (rule.role == "background", -k.source.flux() if rule.role != "background" else k.source.flux())
-    )
+    weak_first = rule.role == "background" and not alone
+    sources.sort(key=lambda k: k.source.flux() if weak_first else -k.source.flux())
     for kind in rule.modifiers:
         items = [BARE] if kind == "bare" else [m for m in left.free("modifiers") if m.modifier.kind == kind]
         for item in items:

@@ -21,7 +21,7 @@ from ..rules.validation import lights_go_together, problems_of
 from ..sitter.face import face_marks, head_frame
 from ..sitter.mesh import SitterMesh
 from .allocate import STANDS_FOR, Taken, taken
-from .behind_sheet import behind_sheet
+from .behind import behind_backdrop, behind_sheet
 from .limits import Limits, beyond
 from .placed import SIDE, CannotStand, moved, turned_to_board, with_panel_rule, with_rule
 from .rules import Arrangement, At, LightRule
@@ -122,6 +122,8 @@ def _unsafe(base: Set, made: Set, mesh: SitterMesh, kit: Kit) -> Iterator[Act]:
             yield Act("plan.in_sitter", {}, {"thing": name})
     things: list[Light | Panel] = [*made.lights[len(base.lights) :], *made.panels]
     for thing in things:
+        if behind_backdrop(made, thing):
+            yield Act("plan.behind_backdrop", {}, {"thing": thing.name})
         foot = foot_of(made, thing) if stands(thing) else None
         if foot is None:
             continue

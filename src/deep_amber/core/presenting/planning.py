@@ -46,6 +46,7 @@ PLAN: dict[str, Words] = {
     "plan.problem": lambda a, _: a.named["what"],
     "plan.shows": lambda a, _: f"the {a.named['thing']} board would stand in the picture wherever it does its work",
     "plan.past_sheet": lambda a, _: f"the {a.named['thing']} would look past the {a.named['sheet']}",
+    "plan.behind_backdrop": lambda a, _: f"the {a.named['thing']} would stand behind the backdrop",
     "plan.in_sitter": lambda a, _: f"the {a.named['thing']} would stand in the sitter",
     "plan.too_high": lambda a, say: (
         f"the {a.named['thing']} would hang {say.length(a.figures['high_m'])} high, the stands go to {say.length(a.figures['highest_m'])}"

@@ -1,6 +1,6 @@
 """Arrangements with what a room has: windows, sheets, walls, ceilings, household lamps."""
 
-from ..rules import ANY, WEAK, Arrangement, At, LightRule, PanelRule
+from ..rules import WEAK, Arrangement, At, LightRule, PanelRule
 
 ROUND = ("loop", "Rembrandt", "butterfly", "short", "broad", "open")
 BY_DAY = ("split", "Rembrandt", "loop", "short", "broad", "profile", "open")
@@ -62,7 +62,7 @@ FOUND_LIGHT = (
     Arrangement(
         "silhouette", "Lit ground, dark sitter", "one light", "A shape alone.",
         "Only the ground is lit; the sitter stands before it.", "Any light from the front spoils it: black boards.",
-        ("silhouette",), (LightRule("background", At(0, 0, 1.0), ("bowl", "umbrella", "bare", "softbox"), ANY, aim="backdrop", where="at the backdrop"),),
+        ("silhouette",), (LightRule("background", At(0, 0, 1.0), ("bowl", "umbrella", "bare", "softbox"), aim="backdrop", where="at the backdrop"),),
         tones=(0.0, 3.0), turns=False, hardness=("soft", "medium", "hard"), moods=("graphic", "mysterious"),
     ),
 )  # fmt: skip

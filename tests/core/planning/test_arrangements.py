@@ -6,13 +6,16 @@ from dataclasses import replace
 import numpy as np
 
 from deep_amber.core.kit.owned import shortages
+from deep_amber.core.model import Point
 from deep_amber.core.planning.arrangements import ARRANGEMENTS
 from deep_amber.core.planning.fitted import Fitted, fitted, side_for
+from deep_amber.core.planning.measured import as_it_reads
 from deep_amber.core.planning.placed import AWAY, SIDE, direction
 from deep_amber.core.presenting.planning import plan_text
 from deep_amber.core.rules.validation import problems_of
 from deep_amber.core.sitter.face import face_marks
 from deep_amber.formats.sitter_file import known_sitters
+from deep_amber.plan_told import looks
 from tests.core.planning.rooms import headshot, kits, rooms
 from tests.sets import mesh_of
 
@@ -44,6 +47,23 @@ class Everywhere(unittest.TestCase):
                         self.assertEqual(sorted(roles), sorted(wanted))
         self.assertGreater(done, 200)
         self.assertLessEqual({"plan.no_source", "plan.no_window", "plan.no_boom", "plan.posture"}, refused)
+
+    def test_a_bare_light_that_reaches_the_face_is_told_where_a_wall_or_a_board_should(self):
+        room, look = rooms()["attic"], looks()
+        for code, off in (("wall_bounce", "wall"), ("board_bounce", "board"), ("ceiling_bounce", "ceiling")):
+            made = fit(code, headshot(room, pattern="open"), kits()["demo"])
+            key = made.photo_set.lights[-1]
+            face = Point(*map(float, face_marks(mesh_of(room), room.sitter).face))
+            lights = (*made.photo_set.lights[:-1], replace(key, aim=face))
+            there, straight = (
+                as_it_reads(made, look(k)) for k in (made.photo_set, replace(made.photo_set, lights=lights))
+            )
+            with self.subTest(code):
+                self.assertNotIn("plan.direct", [a.code for a in there.weak])
+                (act,) = (a for a in straight.weak if a.code == "plan.direct")
+                self.assertEqual(plan_text(act), f"Most of the light on the face is the key's own, not the {off}'s")
+                less = replace(straight, weak=tuple(a for a in straight.weak if a is not act))
+                self.assertAlmostEqual(straight.closeness - less.closeness, 0.5)
 
     def check_reason(self, act, photo_set, kit) -> None:
         if act.code == "plan.no_window":

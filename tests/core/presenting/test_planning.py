@@ -31,7 +31,7 @@ SAID_ELSEWHERE = {"plan.rebuild", "plan.flag"}  # a mend's act: tests of wishes
 FIGURES = {"stops": -0.7, "least_m": 0.4, "needed": 3.0, "owned": 1.0, "away_m": 0.3, "needed_m": 2.1, "gap_m": 0.6, "high_m": 2.6,
            "highest_m": 2.4, "reach_m": 1.4, "boom_m": 1.2, "across_m": 1.8, "height_m": 2.3, "width_m": 2.4, "by_m": 0.5}  # fmt: skip
 NAMED = {"what": "softbox", "role": "key", "surface": "lit_cheek", "thing": "key", "by": "the ceiling", "posture": "lying", "fit": "seated",
-         "door": "door", "is": "hard", "wanted": "soft", "part": "stand"}  # fmt: skip
+         "door": "door", "is": "hard", "wanted": "soft", "part": "stand", "sheet": "bed sheet", "off": "wall"}  # fmt: skip
 
 
 def said(code: str, named: dict[str, str] | None = None, feet: bool = False, **figures: float) -> str:

@@ -16,6 +16,7 @@ from ..pattern.reading import PatternReading, read_pattern
 from ..pattern.softness import as_wished
 from ..pattern.wanted import is_wanted
 from ..rules.heat import heat_warnings
+from ..simulation.key import key_index, key_surface
 from ..simulation.readings import Readings, readings_of
 from ..simulation.stages import Stages
 from ..sitting.changes import minutes_between, set_up
@@ -25,12 +26,15 @@ from ..wish.state import SENSED, by_light, tones_at, tones_of
 from ..wish.target import Tones
 from .exposed import brightened, weakest
 from .fitted import Fitted, bare
+from .rules import Arrangement
 
 Look = Callable[[Set], Stages]
 INSIDE = 0.08  # stops inside a band that are aimed at
 FACE, OTHER = 3.0, 1.0  # weights of the lit cheek and of other bands
 HARDNESS_WRONG, PATTERN_WRONG, SIDE_WRONG = 0.5, 1.0, 1.0  # as stops missed, when sets are ranked (assumptions)
 SHOWN = {"front": 2.0, "stand": 0.8}  # stops missed that gear in the picture is worth (assumption)
+DIRECT = 0.5  # stops missed that a key's own light is worth, where it should come off a wall or a board (assumption)
+OFF: dict[str, str] = {"nearest wall": "wall", "ceiling": "ceiling", "board": "board"}
 A_MINUTE = 0.01  # stops missed that a minute of building is worth (assumption)
 DARK = -3.0  # stops under its aim from which a cheek is not lit at all
 ALIKE = 0.05  # of closeness within which finer stages read a set alike
@@ -63,8 +67,9 @@ class Planned:
 
     @property
     def closeness(self) -> float:
-        """Stops missed, with a wrong pattern, wrong hardness and gear in the picture counted; 0 is all met."""
+        """Stops missed, with a wrong pattern, wrong hardness, a key that does not work as it should and gear in the picture counted; 0 is all met."""
         off = weighed(self.misses) + sum(SHOWN[k.named["part"]] for k in self.weak if k.code == "plan.in_picture")
+        off += DIRECT * any(k.code == "plan.direct" for k in self.weak)
         wrong = (
             (self.right_pattern, PATTERN_WRONG),
             (self.right_hardness, HARDNESS_WRONG),
@@ -189,7 +194,7 @@ def as_it_reads(fitted: Fitted, stages: Stages) -> Planned:
     seen, asked = readings.surfaces["lit_cheek"].side, wanted.key_side if wanted else "open"
     side = asked in ("open", seen) or misses.get("lit_cheek", 0.0) < DARK or asks_for_both(wanted)
     minutes = sum(k.minutes for k in set_up(made))
-    weak = [*_weak(stages, misses), *_wrong(wanted, pattern, right, hardness)]
+    weak = [*_weak(stages, misses), *_direct(fitted.arrangement, stages), *_wrong(wanted, pattern, right, hardness)]
     weak += [] if side else [Act("plan.side", {}, {"wanted": asked, "is": seen})]
     uses, stops = _uses(made), _stops(readings)
     return Planned(fitted, made, misses, pattern, right, hardness, side, minutes, uses, tuple(weak), stops)
@@ -228,6 +233,17 @@ def _weak(stages: Stages, misses: dict[str, float]) -> list[Act]:
         if light.on and light.source.is_flash and light.output <= light.source.lowest_output + 0.01 and misses:
             found.append(Act("plan.lowest", {}, {"thing": light.name}))
     return found
+
+
+def _direct(arrangement: Arrangement, stages: Stages) -> list[Act]:
+    """That the key's own light is more on the face than what it throws on a wall, the ceiling or a board to get there."""
+    off = next((OFF[k.aim] for k in arrangement.lights if k.role == "key" and k.aim in OFF), None)
+    index = key_index(stages) if off else None
+    if off is None or index is None:
+        return []
+    light = stages.photo_set.lights[index]
+    surface = key_surface(stages, light)
+    return [Act("plan.direct", {}, {"thing": light.name, "off": off})] if surface is not None and surface.own else []
 
 
 def _uses(photo_set: Set) -> tuple[str, ...]:

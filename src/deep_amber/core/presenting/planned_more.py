@@ -122,6 +122,8 @@ def near_text(k: Planned) -> str:
         return "lit from the other side"
     if not k.right_hardness:
         return f"{k.pattern.softness.grade if k.pattern else 'no'} edges, not what is wanted"
+    if any(a.code == "plan.direct" for a in k.weak):
+        return "lit by the bare light, not by what it bounces off"
     if any(a.code == "plan.in_picture" for a in k.weak):
         return "a stand or front shows in the picture"
     return "every aim within a third of a stop"

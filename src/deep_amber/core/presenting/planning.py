@@ -91,6 +91,9 @@ PLAN: dict[str, Words] = {
     "plan.in_picture": lambda a, _: (
         f"the {'stand of the ' if a.named['part'] == 'stand' else ''}{a.named['thing']} shows in the picture"
     ),
+    "plan.direct": lambda a, _: (
+        f"most of the light on the face is the {a.named['thing']}'s own, not the {a.named['off']}'s"
+    ),
     "plan.hot": lambda a, _: a.named["what"],
     "plan.lowest": lambda a, _: f"the {a.named['thing']} is at its lowest: a grey gel, or farther off",
 }

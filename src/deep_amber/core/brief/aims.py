@@ -2,11 +2,12 @@
 
 import math
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 
 from ..exposure.response import stops_from_mid_grey
-from ..model.look import Look
+from ..model.look import DARK_FACES, Look
 from ..pattern.composed import FACE_UNDER, SKIN_UNDER
 from ..simulation.readings import Readings
 from ..simulation.sensors import CHEEK_RADIUS, POINTS
@@ -94,6 +95,20 @@ def set_by(aims: list[Aim]) -> Aim:
     """
     lit = next(k for k in aims if k.surface == "lit_cheek")
     return next(k for k in aims if k.surface == "backdrop_middle") if lit.low == DARKEST else lit
+
+
+def ratio_off(look: Look | None, ratio: Any, front_ratio: Any) -> Any:
+    """Stops by which the ratio that a look wants is passed, under zero it is fallen short of; None where none is wanted.
+
+    Parameters
+    ----------
+    ratio, front_ratio : of lit to shadow cheek, and of the face's front to under nose and chin [stops], numbers or (k,) each
+    """
+    if look is None or look.pattern in DARK_FACES:
+        return None
+    if asks_for_the_middle(look):
+        return None if look.front_ratio is None else front_ratio - math.log2(look.front_ratio)
+    return ratio - math.log2(look.ratio)
 
 
 def off_aims(look: Look | None, mesh: SitterMesh, readings: Readings) -> dict[str, float]:

@@ -16,6 +16,7 @@ STEP = 2 / 3  # [stops] of a dial
 ABOUT = np.arange(-1.0, 1.01, 1 / 3)  # stops about the wanted tone of what it is set by, that all light is turned to
 ROUNDS = 2  # that all light and each light are turned in
 NO_EDGE = (-9.0, 9.0)  # [log2 of mm] of a shadow, where none is asked for
+UNDER = ("under_nose", "under_chin")
 DARKEST = 1e-6  # luminance, 1 = white
 CostOf = Callable[[Tones], np.ndarray]
 """Of tones: stops missed."""
@@ -54,7 +55,10 @@ def tones_named(values: np.ndarray, seen: np.ndarray) -> Tones:
     named = {SENSED[k]: stops[..., 2 + n] for n, k in enumerate(seen[2:])}
     named["lit_cheek"] = np.maximum(stops[..., 0], stops[..., 1])
     named["shadow_cheek"] = np.minimum(stops[..., 0], stops[..., 1])
-    return Tones(named, 0.0, 0.0, lit_left=values[..., 0] >= values[..., 1])
+    ratio, front = named["lit_cheek"] - named["shadow_cheek"], np.zeros(())
+    if {*UNDER} <= named.keys():
+        front = np.log2(values[..., :2].sum(-1) / np.maximum(sum(2.0 ** named[k] for k in UNDER) * MID_GREY, DARKEST))
+    return Tones(named, ratio, front, lit_left=values[..., 0] >= values[..., 1])
 
 
 def least_missed(logs: np.ndarray, dials: tuple[np.ndarray, ...], brighter: float, wanted: Wanted) -> np.ndarray:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..answer import Act
-from ..brief.aims import Aim, aims_of, set_by
+from ..brief.aims import TOLERANCE, Aim, aims_of, ratio_off, set_by
 from ..brief.ground_kind import ground_spread
 from ..framing.in_frame import gear_in_frame
 from ..model.look import DARK_FACES, WANTED_FROM_THE_MIDDLE
@@ -38,8 +38,8 @@ OFF: dict[str, str] = {"nearest wall": "wall", "ceiling": "ceiling", "board": "b
 A_MINUTE = 0.01  # stops missed that a minute of building is worth (assumption)
 DARK = -3.0  # stops under its aim from which a cheek is not lit at all
 ALIKE = 0.05  # of closeness within which finer stages read a set alike
-SPREAD = "backdrop_spread"
-"""Name of what a backdrop's spread misses, among surfaces."""
+SPREAD, RATIO = "backdrop_spread", "ratio"
+"""Names of what a backdrop's spread and a ratio miss, among surfaces."""
 
 
 @dataclass(frozen=True)
@@ -84,8 +84,8 @@ class Planned:
 
 
 def cost_of(aims: list[Aim], look: LookAt | None = None) -> Callable[[Tones], np.ndarray]:
-    """Stops outside the bands (k,), the lit cheek before all others, those that the backdrop's spread is short of, and what
-    another lit cheek counts."""
+    """Stops outside the bands (k,), the lit cheek before all others, those that the ratio and the backdrop's spread are off,
+    and what another lit cheek counts."""
     sided = look is not None and look.key_side != "open" and not asks_for_both(look)
 
     def cost(tones: Tones) -> np.ndarray:
@@ -96,6 +96,9 @@ def cost_of(aims: list[Aim], look: LookAt | None = None) -> Callable[[Tones], np
             total = total + (FACE if aim.surface == "lit_cheek" else OTHER) * over
         if look is not None:
             total = total + OTHER * ground_spread(look.ground, tones.stops, tones.lit_left)
+            off = ratio_off(look, tones.ratio, tones.front_ratio)
+            if off is not None:
+                total = total + OTHER * np.maximum(np.abs(off) - TOLERANCE + INSIDE, 0.0)
             if sided:
                 total = total + SIDE_WRONG * (np.asarray(tones.lit_left) != (look.key_side == "camera-left"))
         return total
@@ -104,8 +107,11 @@ def cost_of(aims: list[Aim], look: LookAt | None = None) -> Callable[[Tones], np
 
 
 def missed(look: LookAt | None, aims: list[Aim], tones: Tones) -> dict[str, float]:
-    """Stops outside the bands by surface, and those that the backdrop's spread is short of."""
+    """Stops outside the bands by surface, and those that the ratio and the backdrop's spread are off by more than a click."""
     found = outside(aims, tones)
+    off = ratio_off(look, tones.ratio, tones.front_ratio)
+    if off is not None and abs(off) > TOLERANCE + MET:
+        found[RATIO] = float(off - TOLERANCE if off > 0 else off + TOLERANCE)
     if look is not None:
         short = float(ground_spread(look.ground, tones.stops, tones.lit_left))
         if short > MET:

@@ -19,6 +19,7 @@ from .rules import Arrangement
 from .trail import MET, Trail, apart
 
 MOST = 5  # sets that are offered
+SEVERAL = 3  # of them that meet the look, after which none is searched about in another round
 ENOUGH = 0.34  # of closeness within which those that nearly suit are not looked at
 TOLD = 6  # arrangements between two words of how far it is
 ROUNDS = ((12, 6), (6, 12), (4, 12), (3, 16), (3, 16))
@@ -157,8 +158,10 @@ def _search(trails: list[Trail], rounds: tuple[tuple[int, int], ...], effort: fl
             trail.go_on(each * min(share, MOST_OF_ROUND) * effort)
             left -= (trail.reads - before) / effort
             yield FITTED + (0.98 - FITTED) * min(max(1 - left / whole, 0.0), 1.0)
-            if _nothing_to_gain(trails):
+            if _met(trails) == MOST:
                 return
+        if _met(trails) >= SEVERAL:
+            return
         if n and any(k.best.closeness <= ENOUGH for k in trails):
             return
         if n in LENDS:
@@ -170,10 +173,9 @@ def _search(trails: list[Trail], rounds: tuple[tuple[int, int], ...], effort: fl
             yield 0.99
 
 
-def _nothing_to_gain(trails: list[Trail]) -> bool:
-    """Whether as many as are offered meet the look already."""
-    offered = best([k.best for k in trails])
-    return len(offered) == MOST and all(k.closeness <= MET for k in offered)
+def _met(trails: list[Trail]) -> int:
+    """How many of those that are offered meet the look already."""
+    return sum(k.closeness <= MET for k in best([k.best for k in trails]))
 
 
 def lend(trails: list[Trail], lent: list[np.ndarray]) -> None:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from ..model.set import Set
 from ..planning.compare import Beside
-from ..planning.measured import SPREAD, Planned
+from ..planning.measured import RATIO, SPREAD, Planned
 from ..planning.opens import Opened
 from ..planning.schools import School
 from ..planning.substitutes import Substitute
@@ -114,6 +114,8 @@ def near_text(k: Planned) -> str:
     worst = max(k.misses.items(), key=lambda m: abs(m[1]), default=None)
     if worst is not None and abs(worst[1]) > THIRD:
         surface, by = worst
+        if surface == RATIO:
+            return f"shadow {stops(by)} too {'deep' if by > 0 else 'light'}"
         what = "backdrop's difference" if surface == SPREAD else LABELS.get(surface, surface)
         return f"{what} {stops(by)} {'short' if surface == SPREAD else 'over' if by > 0 else 'under'}"
     if not k.right_pattern:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from ..answer import Act
 from ..pattern.softness import GRADES
-from ..planning.measured import SPREAD, Planned
+from ..planning.measured import RATIO, SPREAD, Planned
 from ..simulation.readings import LABELS
 from .say import Say, sentence, stops
 
@@ -15,6 +15,8 @@ def _miss(a: Act, _: Say) -> str:
     surface, by = a.named["surface"], a.figures["stops"]
     if surface == SPREAD:
         return f"the backdrop's difference is {stops(by)} short of what is asked"
+    if surface == RATIO:
+        return f"the shadow is {stops(by)} too {'deep' if by > 0 else 'light'} for the ratio that is wanted"
     return f"{LABELS.get(surface, surface)} {stops(by)} {'over' if by > 0 else 'under'} its aim"
 
 

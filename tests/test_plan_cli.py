@@ -7,6 +7,7 @@ import tempfile
 import unittest
 from pathlib import Path
 
+from deep_amber.core.planning.beside import ALSO, SAID
 from deep_amber.core.planning.complaints import COMPLAINTS, complaint_of
 from deep_amber.core.presenting import findings
 from deep_amber.core.problem import NotAccepted
@@ -111,6 +112,7 @@ class Words(unittest.TestCase):
     def test_causes_are_rules_that_there_are(self):
         for k in COMPLAINTS:
             self.assertLessEqual(set(k.causes), WORDED, k.code)
+        self.assertLessEqual(SAID | ALSO, WORDED)
 
 
 if __name__ == "__main__":

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from deep_amber.core.model import Set
 from deep_amber.core.model.look import PRESETS
+from deep_amber.core.planning.beside import SAID
 from deep_amber.core.planning.complaints import COMPLAINTS
 from deep_amber.core.planning.schools import QUESTIONS
 from deep_amber.core.rules.validation import problems_of
@@ -84,6 +85,19 @@ class Plan(PlanningTest):
         self.assertEqual(self.assert_refused(self.client.post("/api/plan", json=body))[0]["field"], "limits.lights")
         body["limits"] = {"across": 0.1}
         self.assertIn("0.8", self.assert_refused(self.client.post("/api/plan", json=body))[0]["accepted"])
+
+    def test_what_the_check_would_say_of_a_set_that_is_offered(self):
+        photo_set = demo_file(4).set
+        lights = [replace(k, output=0.0) if k.role == "rim" else k for k in photo_set.lights]
+        body = {"set": as_json(replace(photo_set, lights=tuple(lights)))}
+        said = self.client.post("/api/plan/checked", json=body).json["warnings"]
+        self.assertTrue(any("shines into the lens" in k for k in said), said)
+        found = self.client.post("/api/findings", json={**body, "viewer": "bench", "turn": 1}).json["findings"]
+        whole = {k["message"]: k for k in found}
+        self.assertTrue(all(whole[k]["severity"] == "warn" for k in said))
+        self.assertFalse({whole[k]["code"] for k in said} & {"brief.ratio", "brief.exposure", "brief.backdrop"})
+        left = {k["code"] for k in found if k["severity"] == "warn" and k["message"] not in said}
+        self.assertTrue(all(k in SAID or k.startswith(("sitter.", "room.", "camera.")) for k in left), left)
 
     def test_a_small_picture_and_what_stands_in(self):
         made = self.client.post("/api/plan/picture", json={"set": as_json(demo_file(1).set)}).json

@@ -1738,6 +1738,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan/checked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the check would ask to be looked at in a set that is offered, beside what is weak about it. */
+        post: operations["planning_checked_plan_checked_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/substitutes": {
         parameters: {
             query?: never;
@@ -6953,18 +6970,10 @@ export interface components {
         SmallIn: {
             set: components["schemas"]["Set"];
         };
-        /** SubstitutesOut */
-        SubstitutesOut: {
-            /** Substitutes */
-            substitutes: components["schemas"]["SubstituteOut"][];
-        };
-        /** SubstituteOut */
-        SubstituteOut: {
-            /** Missing */
-            missing: string;
-            /** Text */
-            text: string;
-            set: components["schemas"]["Set"];
+        /** CheckedOut */
+        CheckedOut: {
+            /** Warnings */
+            warnings: string[];
         };
         /** AskedIn */
         AskedIn: {
@@ -6983,6 +6992,19 @@ export interface components {
              * @default false
              */
             feet: boolean;
+            set: components["schemas"]["Set"];
+        };
+        /** SubstitutesOut */
+        SubstitutesOut: {
+            /** Substitutes */
+            substitutes: components["schemas"]["SubstituteOut"][];
+        };
+        /** SubstituteOut */
+        SubstituteOut: {
+            /** Missing */
+            missing: string;
+            /** Text */
+            text: string;
             set: components["schemas"]["Set"];
         };
         /** ArrangementsOut */
@@ -13853,6 +13875,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SmallOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemsOut"];
+                };
+            };
+        };
+    };
+    planning_checked_plan_checked_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckedOut"];
                 };
             };
             /** @description Request Entity Too Large */

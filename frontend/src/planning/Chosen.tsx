@@ -13,6 +13,7 @@ export function Chosen({ chosen, aims, onTake }: { chosen: PlannedSet; aims?: re
   const { message } = App.useApp();
   const name = useBench((s) => s.name);
   const drawing = useDrawing(chosen.set);
+  const warnings = useChecked(chosen.set);
 
   async function keep() {
     const { id, wrong } = await keepAsAnother(chosen.set, `${chosen.title}, ${name}`);
@@ -47,6 +48,7 @@ export function Chosen({ chosen, aims, onTake }: { chosen: PlannedSet; aims?: re
           <p key={k}>{k}</p>
         ))}
         <Told title="Weak" lines={[...chosen.weak, ...chosen.binds]} />
+        <Told title="Check" lines={warnings ?? []} />
         <Told title="Uses" lines={[chosen.uses.join(", ")]} />
         <Told title="To do" lines={chosen.changes} />
       </div>
@@ -66,6 +68,16 @@ function Told({ title, lines }: { title: string; lines: readonly string[] }) {
       </ul>
     </div>
   ) : null;
+}
+
+/** What the check would ask to be looked at in a set that does not lie on the bench. */
+function useChecked(set: PhotoSet) {
+  const feet = useSettings((s) => s.feet);
+  return useQuery({
+    queryKey: ["checked", JSON.stringify(set), feet],
+    staleTime: Infinity,
+    queryFn: async () => (await server.POST("/api/plan/checked", { body: { set, feet, viewer: "", number: 0 } })).data?.warnings ?? [],
+  }).data;
 }
 
 /** The drawing of a set that does not lie on the bench. */

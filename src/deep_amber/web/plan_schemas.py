@@ -82,6 +82,10 @@ class PlannedOut(Out):
     aims: list[Aim]
 
 
+class CheckedOut(Out):
+    warnings: list[str]
+
+
 class SmallIn(Body):
     set: Set
 

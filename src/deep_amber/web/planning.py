@@ -9,6 +9,7 @@ from ..core.brief.aims import aims_of
 from ..core.kit.catalogue import usable
 from ..core.kit.owned import Kit
 from ..core.model import Set
+from ..core.planning.beside import beside
 from ..core.planning.fitted import NO_LIMITS
 from ..core.planning.ground import Ground
 from ..core.planning.limits import Limits
@@ -21,6 +22,7 @@ from ..core.presenting.planned_more import near_text, opened_text, substitute_te
 from ..core.presenting.planning import plan_text, reasons
 from ..core.presenting.sitting import change_text
 from ..core.problem import NotAccepted, Problem
+from ..core.steps import message
 from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, sitter_of
 from ..store.kit import open_kit
@@ -29,6 +31,7 @@ from .pictures import Looks, PictureDesk, Superseded
 from .plan_schemas import (
     AskedIn,
     CannotOut,
+    CheckedOut,
     OpensOut,
     PlanASetIn,
     PlannedOut,
@@ -40,6 +43,7 @@ from .plan_schemas import (
 )
 from .routes import Routes
 from .scenes import sound
+from .steps import known_findings
 
 planning = Routes("planning", "/api", ("413", "422", "503"))
 LINES = "application/x-ndjson"
@@ -142,6 +146,15 @@ def _next_out(ground: Ground, done: float, found: tuple[NextLook, ...], feet: bo
 def picture(body: SmallIn) -> Response:
     """A small picture of a set that is not on the shelf."""
     return answer(SmallOut(picture=small_jpeg(sound(body.set))))
+
+
+@planning.post("/plan/checked", responses={"200": CheckedOut})
+def checked(body: AskedIn) -> Response:
+    """What the check would ask to be looked at in a set that is offered, beside what is weak about it."""
+    photo_set, desk = sound(body.set), current_app.extensions["pictures"]
+    with desk.findings_of_tab(f"plan {body.viewer}", 0) as go_on:
+        found = known_findings(desk, photo_set, go_on)
+    return answer(CheckedOut(warnings=[message(k, body.feet) for k in beside(found)]))
 
 
 @planning.post("/substitutes", responses={"200": SubstitutesOut, "204": None})

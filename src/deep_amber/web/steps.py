@@ -1,12 +1,15 @@
 """The steps of the work: what is found in a set, and the camera placed for a framing."""
 
+from collections.abc import Callable
 from dataclasses import replace
 
 from flask import Response, current_app
 
+from ..core.checks.finding import Finding
 from ..core.framing.framings import FRAMINGS, framed_as
 from ..core.framing.lenses import put_on
 from ..core.kit.catalogue import CATALOGUE
+from ..core.model import Set
 from ..core.model.camera import Lens
 from ..core.presenting.letters import PATTERN_KEYS
 from ..core.problem import NotAccepted, Problem
@@ -50,12 +53,8 @@ def findings(body: FindingsIn) -> Response:
     """What is found in a set, step by step; 204 when the tab has asked for a newer picture meanwhile."""
     desk: PictureDesk = current_app.extensions["pictures"]
     photo_set = sound(body.set)
-    lenses, support = lenses_of_kit(owned_only=True), support_of_kit()
     with desk.findings_of_tab(body.viewer, body.turn) as go_on:
-        found = desk.known_findings(
-            Key((photo_set, lenses, support)),
-            lambda: findings_of(photo_set, sitter_of(photo_set), go_on, lenses, support),
-        )
+        found = known_findings(desk, photo_set, go_on)
     states = states_of(photo_set, found, body.feet)
     return answer(
         FindingsOut(
@@ -74,6 +73,15 @@ def findings(body: FindingsIn) -> Response:
                 for f in found
             ],
         )
+    )
+
+
+def known_findings(desk: PictureDesk, photo_set: Set, go_on: Callable[[], None]) -> list[Finding]:
+    """The findings of a set with the own kit's lenses and stands."""
+    lenses, support = lenses_of_kit(owned_only=True), support_of_kit()
+    return desk.known_findings(
+        Key((photo_set, lenses, support)),
+        lambda: findings_of(photo_set, sitter_of(photo_set), go_on, lenses, support),
     )
 
 

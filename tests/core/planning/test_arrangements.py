@@ -48,6 +48,17 @@ class Everywhere(unittest.TestCase):
         self.assertGreater(done, 200)
         self.assertLessEqual({"plan.no_source", "plan.no_window", "plan.no_boom", "plan.posture"}, refused)
 
+    def test_lamps_are_balanced_for_and_flash_leaves_the_camera_as_it_is(self):
+        room = rooms()["attic"]
+        warm = fit("lamps_near", room, kits()["demo"]).photo_set
+        lamp = warm.lights[-1]
+        self.assertAlmostEqual(warm.camera.white_balance, lamp.source.colour_temperature, delta=51)
+        self.assertNotEqual(warm.camera.white_balance, room.camera.white_balance)
+        flash = fit(
+            "one_box", replace(room, camera=replace(room.camera, white_balance=5400.0)), kits()["demo"]
+        ).photo_set
+        self.assertEqual(flash.camera.white_balance, 5400.0)
+
     def test_a_bare_light_that_reaches_the_face_is_told_where_a_wall_or_a_board_should(self):
         room, look = rooms()["attic"], looks()
         for code, off in (("wall_bounce", "wall"), ("board_bounce", "board"), ("ceiling_bounce", "ceiling")):

@@ -5,13 +5,11 @@ from dataclasses import replace
 
 from ..answer import mend
 from ..exposure.shutter import dark_share
-from ..kit.colour import is_tinted, temperature_of
+from ..kit.colour import balance_for, temperature_of
 from ..model.set import Set
 from ..simulation.key import key_index_of
 from ..sitter.mesh import SitterMesh
 from .finding import Finding
-
-OFF_BALANCE = 25.0  # mired between the key and the white balance that show (assumption: a quarter gel is 40)
 
 
 def settings_findings(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
@@ -26,10 +24,10 @@ def settings_findings(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
     if index is None:
         return
     key = photo_set.lights[index]
-    temperature = temperature_of(key)
-    off = 1e6 / temperature - 1e6 / camera.white_balance
-    if abs(off) >= OFF_BALANCE and not is_tinted(key):
-        balanced = float(round(temperature / 100) * 100)
+    balanced = balance_for(key, camera.white_balance)
+    if balanced is not None:
+        temperature = temperature_of(key)
+        off = 1e6 / temperature - 1e6 / camera.white_balance
         made = replace(photo_set, camera=replace(camera, white_balance=balanced))
         yield Finding(
             "camera.balance",

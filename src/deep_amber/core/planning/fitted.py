@@ -11,6 +11,7 @@ from ..answer import Act
 from ..framing.clearance import in_the_sitter
 from ..gear.sources import Window
 from ..geometry.held import foot_of, stands, stands_free
+from ..kit.colour import balance_for
 from ..kit.owned import Kit
 from ..kit.readings import with_trims
 from ..model.light import Light
@@ -170,7 +171,15 @@ def _placed(arrangement: Arrangement, base: Set, mesh: SitterMesh, gear: Taken, 
     for light in made.lights[windows:] if sheets else ():
         if light.role == "key" and not behind_sheet(light, sheets[0], face):
             raise CannotStand(Act("plan.past_sheet", {}, {"thing": light.name, "sheet": sheets[0].name}))
-    return made
+    return _balanced(made)
+
+
+def _balanced(made: Set) -> Set:
+    """With the white balance set to the key, or to the one light there is: lamps are not photographed by daylight's."""
+    shown = [k for k in made.lights if k.on and k.source.kind != "window"] or [k for k in made.lights if k.on]
+    key = next((k for k in made.lights if k.on and k.role == "key"), shown[0] if shown else None)
+    balance = balance_for(key, made.camera.white_balance) if key is not None else None
+    return made if balance is None else replace(made, camera=replace(made.camera, white_balance=balance))
 
 
 def _windows(base: Set, arrangement: Arrangement) -> Set:

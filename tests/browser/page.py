@@ -31,6 +31,11 @@ DEMO = Path(__file__).parents[2] / "demo"
 SIZE = {"width": 1280, "height": 800}
 SMALL, FULL = "320x400", "640x800"  # of pictures at rest: tests look at what is drawn, not at how finely
 PATIENCE = 150_000  # [ms] that is waited at most; a machine with other work takes three times as long as one at rest
+SLOW_LINE = """const quick = fetch; window.fetch = async (...asked) => {
+    if (asked[0].method === 'PUT') { await new Promise(done => setTimeout(done, 1500)) }
+    return quick(...asked)
+}"""
+"""For `add_init_script`: what is saved takes its time."""
 expect.set_options(timeout=PATIENCE)
 
 

@@ -5,7 +5,7 @@ import re
 import unittest
 from pathlib import Path
 
-from .page import PageTest
+from .page import SLOW_LINE, PageTest
 
 
 class Gear(PageTest):
@@ -119,10 +119,23 @@ class Kit(PageTest):
         self.page.get_by_role("button", name="Add a panel").click()
         name = self.page.get_by_label("name", exact=True)
         name.fill("hall mirror foil")
-        self.page.get_by_role("button", name=re.compile("hall mirror foil")).first.wait_for()
+        self.page.locator(".owned button", has_text="hall mirror foil").wait_for()
         self.page.reload()
         self.page.get_by_role("tab", name=re.compile("^panels")).click()
-        self.page.get_by_role("button", name=re.compile("hall mirror foil")).first.wait_for()
+        self.page.locator(".owned button", has_text="hall mirror foil").wait_for()
+
+    def test_what_is_typed_faster_than_a_slow_line_keeps_up_with_is_all_kept(self):
+        self.page.add_init_script(SLOW_LINE)
+        self.page.reload()
+        self.page.get_by_role("tab", name=re.compile("^panels")).click()
+        name = self.page.get_by_label("name", exact=True)
+        first = name.input_value()
+        name.press("End")
+        name.press_sequentially(" up", delay=900)  # a save takes 1.5 s
+        self.assertEqual(name.input_value(), f"{first} up")
+        self.page.get_by_role("button", name="Add a panel").click()
+        self.page.locator(".owned button", has_text=re.compile("^panel")).wait_for()
+        self.page.locator(".owned button", has_text=f"{first} up").wait_for()
 
     def test_an_absurd_figure_is_refused_at_its_field_and_the_kept_one_stays(self):
         self.expected.append("422")

@@ -6,18 +6,13 @@ from urllib.request import urlopen
 
 from playwright.sync_api import expect
 
-from .page import SMALL, PageTest, Server
+from .page import SLOW_LINE, SMALL, PageTest, Server
 from .stand_ins import WithStandIns
 
 PHONE = {"width": 390, "height": 844}
 SIDEWAYS = """() => [...document.querySelectorAll('button, a, input, p, li, img')].filter(e => {
     const r = e.getBoundingClientRect(); return r.width && (r.right > innerWidth + 1 || r.left < -1)
 }).map(e => e.textContent || e.getAttribute('aria-label'))"""
-
-SLOW_LINE = """const quick = fetch; window.fetch = async (...asked) => {
-    if (asked[0].method === 'PUT') { await new Promise(done => setTimeout(done, 1500)) }
-    return quick(...asked)
-}"""
 
 
 class Sitting(WithStandIns):

@@ -67,28 +67,24 @@ export function KitPage() {
     if (changed && keepDraft) {
       setDraft(changed);
     }
-    const next = changed ? list.map((k, i) => (i === index ? changed : k)) : list.filter((_, i) => i !== index);
-    if (await save(withItems(kit, part, next))) {
-      setDraft(null);
-      setIndex((i) => Math.max(0, Math.min(i, next.length - 1)));
+    const now = await save((k) => {
+      const all = items(k, part);
+      return withItems(k, part, changed ? all.map((x, i) => (i === index ? changed : x)) : all.filter((_, i) => i !== index));
+    });
+    if (now) {
+      setDraft((now) => (changed && now !== changed ? now : null)); // what was typed meanwhile stays
+      setIndex((i) => Math.max(0, Math.min(i, items(now, part).length - 1)));
     }
   }
 
   async function add(form: Form) {
-    if (
-      kit &&
-      (await save(
-        withItems(kit, part, [
-          ...list,
-          fresh(
-            part,
-            form,
-            list.map((k) => k.name),
-          ),
-        ]),
-      ))
-    ) {
-      open(part, list.length);
+    const now = await save((k) => {
+      const all = items(k, part);
+      const taken = all.map((x) => x.name);
+      return withItems(k, part, [...all, fresh(part, form, taken)]);
+    });
+    if (now) {
+      open(part, items(now, part).length - 1);
     }
   }
 
@@ -104,7 +100,7 @@ export function KitPage() {
       return;
     }
     const before = kit;
-    if (await save((body as { kit: Kit }).kit)) {
+    if (await save(() => (body as { kit: Kit }).kit)) {
       open("sources", 0);
       message.open({
         type: "info",
@@ -113,7 +109,7 @@ export function KitPage() {
           <>
             {taken.name} is the kit now.{" "}
             {before && (
-              <Button type="link" onClick={() => void save(before)}>
+              <Button type="link" onClick={() => void save(() => before)}>
                 Undo
               </Button>
             )}

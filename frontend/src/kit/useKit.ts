@@ -2,30 +2,33 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { type Kit, type KitAnswer, type Problem, problemsIn, server } from "../server/client";
 
-/** The kit as it is kept; `save` puts a changed one in its place and gives back what was refused. */
+/** The kit as it is kept; `save` changes it and gives back what is kept then, or null where that was refused. */
 export function useKit() {
   const queries = useQueryClient();
   const [problems, setProblems] = useState<Problem[]>([]);
-  const before = useRef<Promise<boolean>>(Promise.resolve(true));
+  const before = useRef<Promise<Kit | null>>(Promise.resolve(null));
   const kit = useQuery({ queryKey: ["kit"], queryFn: async () => (await server.GET("/api/kit")).data ?? null, staleTime: 0 });
 
-  // One after the other, each based on what the one before it made: a slow save must not look like another tab's.
-  function save(changed: Kit): Promise<boolean> {
-    const mine = before.current.then(() => put(changed));
-    before.current = mine.catch(() => false);
+  // One after the other, each from what the one before it made: a slow save must not look like another tab's, nor undo one.
+  function save(change: (kit: Kit) => Kit): Promise<Kit | null> {
+    const mine = before.current.then(() => put(change));
+    before.current = mine.catch(() => null);
     return mine;
   }
 
-  async function put(changed: Kit): Promise<boolean> {
-    const version = queries.getQueryData<KitAnswer | null>(["kit"])?.version ?? 0;
+  async function put(change: (kit: Kit) => Kit): Promise<Kit | null> {
+    const now = queries.getQueryData<KitAnswer | null>(["kit"]);
+    if (!now) {
+      return null;
+    }
     const { data, error } = await server
-      .PUT("/api/kit", { body: { based_on: version, kit: changed } })
+      .PUT("/api/kit", { body: { based_on: now.version, kit: change(now.kit) } })
       .catch(() => ({ data: undefined, error: undefined }));
     if (data) {
       queries.setQueryData(["kit"], data);
       void queries.invalidateQueries({ queryKey: ["picks"] });
       setProblems([]);
-      return true;
+      return data.kit;
     }
     if (error && "present" in error) {
       queries.setQueryData(["kit"], (error as { present: KitAnswer }).present);
@@ -35,7 +38,7 @@ export function useKit() {
     } else {
       setProblems(problemsIn(error));
     }
-    return false;
+    return null;
   }
 
   return { answer: kit.data, failed: kit.isError, save, problems, setProblems };

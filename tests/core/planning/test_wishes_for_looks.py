@@ -65,7 +65,7 @@ class AsHandsWouldBuildIt(unittest.TestCase):
         )  # fmt: skip
         room = (4.0, 5.0, 2.6, "mid grey", "charcoal paper")
         for side, other in (("camera-left", "camera-right"), ("camera-right", "camera-left")):
-            asked = {"pattern": "loop", "ratio": 4.0, "backdrop_tone": -2.5, "key_side": side, "rim": other}
+            asked = {"pattern": "loop", "ratio": 3.0, "backdrop_tone": -2.5, "key_side": side, "rim": other}
             made = self.first(room, owned, "headshot", **asked)
             with self.subTest(side):
                 near = [k for k in made if k.closeness < NEAR]

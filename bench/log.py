@@ -15,7 +15,7 @@ from tests.store.test_log import FILL, LINES
 
 from deep_amber.store.database import DATABASE_NAME
 
-from .requests import Timed, _timed
+from .requests import Timed, timed
 
 PICTURES = 20
 SIDE = (6000, 4000)  # pixels: 24 million, as of a usual camera
@@ -42,7 +42,7 @@ def page(server: Server, query: str, runs: int) -> Timed:
         start = time.perf_counter()
         _got(server, f"/api/log?{query}")
         times.append((time.perf_counter() - start) * 1000)
-    return _timed(times[1:])
+    return timed(times[1:])
 
 
 def brought_in(server: Server) -> float:

@@ -1,6 +1,7 @@
 """The rules of the house that a reader relies on."""
 
 import ast
+import importlib
 import json
 import re
 import subprocess
@@ -27,6 +28,14 @@ def imports_of(path: Path) -> Iterator[str]:
         elif isinstance(node, ast.ImportFrom):
             base = package[: len(package) - node.level + 1] if node.level else ()
             yield ".".join([*base, *((node.module,) if node.module else ())])
+
+
+class Beside(unittest.TestCase):
+    def test_what_is_run_by_hand_alone_still_finds_what_it_takes(self):
+        for folder in ("bench", "tools"):
+            for path in (TOP / folder).glob("*.py"):
+                with self.subTest(path.name):
+                    importlib.import_module(f"{folder}.{path.stem}")
 
 
 class Core(unittest.TestCase):

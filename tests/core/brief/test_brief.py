@@ -46,6 +46,7 @@ class Aims(unittest.TestCase):
             self.assertNotIn("shadow_cheek", aims)
             self.assertLessEqual(aims["lit_cheek"].high, min(tone - 3.0, own_tone(mesh) - 1.5))
             self.assertEqual(set_by(list(aims.values())), aims["backdrop_middle"])
+            self.assertAlmostEqual(aims["lit_cheek"].high - aims["lit_cheek"].middle, TOLERANCE)
         plain = aims_of(Look("headshot"), mesh)
         self.assertEqual(set_by(plain), plain[0])
         darker = {"lit_cheek": -15.0, "backdrop_left": 2.4, "backdrop_middle": 2.4, "backdrop_right": 2.4}

@@ -151,7 +151,7 @@ class LightThatLasts(unittest.TestCase):
         self.assertEqual(codes(taken(two, Kit(sources=(FLASH, led), modifiers=boxes))), ["plan.no_source"])
         long = arrangement(replace(KEY, longest=(0.8, 2.0), narrow=True))
         self.assertEqual(taken(long, Kit(sources=(tube,))).lights[0], (tube, BARE))
-        self.assertIn("led or lamp", taken(two, Kit(sources=(led,), modifiers=boxes))[0].named["what"])
+        self.assertIn("lamp or led", taken(two, Kit(sources=(led,), modifiers=boxes))[0].named["what"])
 
 
 class Sheet(unittest.TestCase):

@@ -42,7 +42,8 @@ class Aim:
 
     @property
     def middle(self) -> float:
-        return (self.low + self.high) / 2
+        """Where in the band it is brought to: its middle, or just inside one that has no lower end [stops from mid grey]."""
+        return self.high - TOLERANCE if self.low == DARKEST else (self.low + self.high) / 2
 
 
 def own_tone(mesh: SitterMesh) -> float:

@@ -5,10 +5,9 @@ from collections.abc import Collection
 from ..checks.finding import Finding
 
 SAID = frozenset(
-    ("brief.begin", "brief.exposure", "brief.ratio", "brief.backdrop", "brief.spread", "brief.hardness", "fill.ratio",
-     "key.pattern", "camera.gear")
+    ("brief.exposure", "brief.ratio", "brief.backdrop", "brief.spread", "brief.hardness", "fill.ratio", "key.pattern")
 )  # fmt: skip
-"""Findings that a plan's own words tell: what it misses, its pattern, edges, what shows in the picture, what is hot."""
+"""Findings that a plan's own words tell: what it misses, its pattern and its edges."""
 LIT = frozenset({"brief", "backdrop", "key", "fill", "rim", "background", "expose"})
 """Steps whose findings come from the light; sitter, room and camera are as they were before."""
 ALSO = frozenset({"sitter.glare", "camera.balance", "camera.sync"})

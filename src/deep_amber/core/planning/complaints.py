@@ -53,36 +53,16 @@ COMPLAINTS = (
 )  # fmt: skip
 
 COMMON = {
-    *(
-        "a",
-        "an",
-        "the",
-        "is",
-        "are",
-        "was",
-        "in",
-        "on",
-        "of",
-        "too",
-        "not",
-        "and",
-        "at",
-        "its",
-        "it",
-        "or",
-        "my",
-        "i",
-        "to",
-        "so",
-    ),
-    *("very", "looks", "look", "like", "does", "do", "has", "have", "from", "for", "with"),
-}
+    "a", "an", "the", "is", "are", "was", "in", "on", "of", "too", "not", "and", "at", "its", "it", "or", "my", "i", "to", "so",
+    "very", "looks", "look", "like", "does", "do", "has", "have", "from", "for", "with",
+}  # fmt: skip
 SAME = {
     "background": "backdrop", "paper": "backdrop", "ground": "backdrop", "wall": "backdrop", "gray": "grey",
     "photo": "picture", "image": "picture", "shot": "picture", "frame": "picture", "strobe": "flash", "burned": "burnt",
     "blown": "burnt", "clipped": "burnt", "clips": "burnt", "hot": "burnt", "glossy": "shiny", "shining": "shiny",
     "shines": "shiny", "shine": "shiny", "brighter": "bright", "darker": "dark", "specs": "spectacles", "color": "colour",
-    "disappears": "lost", "vanishes": "lost", "gone": "lost", "can't": "cannot", "no": "without", "lacks": "without", "blurry": "blurred", "haze": "hazy",
+    "disappears": "lost", "vanishes": "lost", "gone": "lost", "can't": "cannot", "no": "without", "lacks": "without",
+    "blurry": "blurred", "haze": "hazy",
 }  # fmt: skip
 """Words that mean another one here."""
 

@@ -11,10 +11,8 @@ Frame = Literal["lens", "nose"]
 Aim = Literal["face", "past the face", "backdrop", "nearest wall", "ceiling", "board", "away"]
 Where = Literal["about the face", "at the backdrop", "behind the sitter", "window"]
 FLASH = ("strobe", "speedlight")
-LASTING = ("led", "lamp", "tube")
+LASTING = ("lamp", "led", "tube")
 """Does instead of flash where a kit has too little of that; the two are not mixed."""
-ANY = ("strobe", "speedlight", "led", "tube", "lamp")
-WEAK = ("lamp", "led", "tube")
 BOXES = ("softbox", "octa", "home-made box", "umbrella")
 """Kinds of modifier that make a light larger than a face, the likeliest first."""
 

@@ -1,6 +1,6 @@
 """Arrangements with what a room has: windows, sheets, walls, ceilings, household lamps."""
 
-from ..rules import WEAK, Arrangement, At, LightRule, PanelRule
+from ..rules import LASTING, Arrangement, At, LightRule, PanelRule
 
 ROUND = ("loop", "Rembrandt", "butterfly", "short", "broad", "open")
 BY_DAY = ("split", "Rembrandt", "loop", "short", "broad", "profile", "open")
@@ -50,13 +50,13 @@ FOUND_LIGHT = (
     Arrangement(
         "lamps_near", "Weak lamps near the face", "lamps", "Household lamps, the camera still.",
         "Near, a weak lamp is strong; each one is a light you can see before you press.", "Bulbs of one kind, or the colours fight. Hot shades stay off cloth.",
-        LAMP, (LightRule("key", At(45, 25, 0.6, "nose"), ("bare", "home-made box", "umbrella"), WEAK),), hardness=("soft", "medium", "hard"), moods=("warm", "evening"),
+        LAMP, (LightRule("key", At(45, 25, 0.6, "nose"), ("bare", "home-made box", "umbrella"), LASTING),), hardness=("soft", "medium", "hard"), moods=("warm", "evening"),
     ),
     Arrangement(
         "two_lamps", "Two lamps", "lamps", "A lamp and a weaker one.", "One near, one far: the distance is the dial.",
         "Both warm: set the balance by a card.", LAMP,
-        (LightRule("key", At(45, 25, 0.6, "nose"), ("bare", "home-made box", "umbrella"), WEAK),
-         LightRule("fill", At(-30, 10, 1.4), ("bare", "home-made box", "umbrella"), WEAK, under=1.5)),
+        (LightRule("key", At(45, 25, 0.6, "nose"), ("bare", "home-made box", "umbrella"), LASTING),
+         LightRule("fill", At(-30, 10, 1.4), ("bare", "home-made box", "umbrella"), LASTING, under=1.5)),
         hardness=("soft", "medium", "hard"), moods=("warm", "evening"),
     ),
     Arrangement(

@@ -1,21 +1,120 @@
-"""A test result that keeps how long each test took, for the list of the slowest in docs/benchmarks.md."""
+"""How long each test takes: what orders the next run, the list of the slowest, and the budget of a test.
 
+`python -m tests.timed FILE` ends a run: it keeps the durations, prints the slowest, and fails for a test over BUDGET.
+"""
+
+import json
 import os
+import subprocess
+import sys
 import time
 import unittest
+from collections import defaultdict
+from dataclasses import dataclass
+from pathlib import Path
+
+import psutil
 
 FILE = os.environ.get("TEST_TIMES", "")
+STORED = Path(__file__).parent / "durations.json"
+BUDGET = 8.0
+"""[s] of processor time of one test, with the server and the browser that it uses."""
+CHANGED = 1.5
+"""A class's stored duration is written anew when the run took so many times more or less, and a second."""
+SHOWN = 4.0
+"""[s] of processor time from which a test is in the list of the slowest."""
+
+
+def processor_time() -> float:
+    """Seconds of this process, of those that it has ended, and of those that it has started: server, browser."""
+    used = sum(os.times()[:4])
+    for child in psutil.Process().children(recursive=True):
+        try:
+            used += sum(child.cpu_times()[:2])
+        except psutil.NoSuchProcess:
+            continue
+    return used
 
 
 class TimedResult(unittest.TextTestResult):
-    """As the usual one; each test's seconds are added to the file that TEST_TIMES names."""
+    """As the usual one; each test's seconds, by the clock and of the processor, are added to the file TEST_TIMES names."""
 
     def startTest(self, test: unittest.TestCase) -> None:
-        self._began = time.perf_counter()
+        self._began, self._used = time.perf_counter(), processor_time()
         super().startTest(test)
 
     def stopTest(self, test: unittest.TestCase) -> None:
         super().stopTest(test)
         if FILE:
+            clock, used = time.perf_counter() - self._began, processor_time() - self._used
             with open(FILE, "a") as times:
-                times.write(f"{time.perf_counter() - self._began:.3f} {test.id()}\n")
+                times.write(f"{clock:.3f} {used:.3f} {test.id()}\n")
+
+
+@dataclass(frozen=True)
+class Took:
+    clock: float
+    """[s]"""
+    processor: float
+    """[s]"""
+    test: str
+
+
+def taken(lines: str) -> list[Took]:
+    """What a run wrote, the most processor time first."""
+    parts = [line.split(" ", 2) for line in lines.splitlines()]
+    return sorted((Took(float(c), float(p), t) for c, p, t in parts), key=lambda k: -k.processor)
+
+
+def durations_of_classes() -> dict[str, float]:
+    """Seconds by the clock that each class took in the last run that was kept."""
+    return json.loads(STORED.read_text())["classes"] if STORED.exists() else {}
+
+
+def stored_after(run: list[Took], before: dict[str, float]) -> dict:
+    """What is kept of a whole run: classes whose duration is about as it was keep their figure, so that little changes."""
+    sums: dict[str, float] = defaultdict(float)
+    for test in run:
+        sums[test.test.rpartition(".")[0]] += test.clock
+    kept = {}
+    for name, now in sorted(sums.items()):
+        was = before.get(name, 0.0)
+        alike = max(was, now) < max(CHANGED * min(was, now), min(was, now) + 1.0)
+        kept[name] = was if name in before and alike else round(now, 1)
+    slowest = {k.test: round(k.processor, 1) for k in run if k.processor > SHOWN}
+    return {"classes": kept, "slowest": slowest}
+
+
+def over_budget(run: list[Took]) -> list[str]:
+    """Tests that took more processor time than BUDGET, and again when they are run alone."""
+    twice = []
+    for test in (k.test for k in run if k.processor > BUDGET):
+        again = Path(f"{FILE or '.test-times'}.again")
+        again.unlink(missing_ok=True)
+        code = (
+            "import sys, unittest; from tests.timed import TimedResult;"
+            "unittest.main(None, argv=sys.argv, testRunner=unittest.TextTestRunner(resultclass=TimedResult, buffer=True))"
+        )
+        command = [sys.executable, "-c", code, test]
+        subprocess.run(command, env=os.environ | {"TEST_TIMES": str(again)}, capture_output=True, check=True)
+        (alone,) = taken(again.read_text())
+        if alone.processor > BUDGET:
+            twice.append(f"{alone.processor:.1f} s {test}")
+    return twice
+
+
+def main(file: str) -> int:
+    """Ends a run whose times are in a file; gives the exit status."""
+    run = taken(Path(file).read_text())
+    for test in run[:20]:
+        print(f"slowest: {test.processor:6.1f} s of processor, {test.clock:6.1f} s by the clock  {test.test}")
+    print(f"all: {sum(k.processor for k in run):.0f} s of processor in {len(run)} tests")
+    STORED.write_text(json.dumps(stored_after(run, durations_of_classes()), indent=1, sort_keys=True) + "\n")
+    late = over_budget(run)
+    for line in late:
+        print(f"over the budget of {BUDGET:g} s: {line}", file=sys.stderr)
+    return 1 if late else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1]))

@@ -3,17 +3,30 @@
 import base64
 import io
 import threading
-import time
 import unittest
 
 import numpy as np
 from PIL import Image
 
 from deep_amber.core.problem import NotAccepted
-from deep_amber.web.pictures import PictureDesk, Superseded
+from deep_amber.core.simulation import Memory
+from deep_amber.web.pictures import Kept, PictureDesk, Superseded
 from tests.sets import light_at, plain_set
 
 from .client import WebTest
+
+
+class Told(Memory):
+    """Says when the first stage has been computed: a picture is at work then, and not at its end."""
+
+    def __init__(self):
+        super().__init__()
+        self.at_work = threading.Event()
+
+    def keep(self, *asked, **more):
+        kept = super().keep(*asked, **more)
+        self.at_work.set()
+        return kept
 
 
 class Bench(WebTest):
@@ -54,11 +67,11 @@ class Pictures(Bench):
         self.assertEqual(self.picture(turn=4, viewer="other").status_code, 200)
 
     def test_a_newer_request_ends_one_that_is_under_way(self):
-        desk, started, ended = PictureDesk(), threading.Event(), []
+        kept, ended = Kept(pictures=Told()), []
+        desk = PictureDesk(kept=kept)
         moved = light_at(plain_set(), -0.4, 1.7, 2.5)
 
         def slow() -> None:
-            started.set()
             try:
                 desk.compute(plain_set(), "settled", "tab", 1)
                 ended.append("finished")
@@ -67,10 +80,7 @@ class Pictures(Bench):
 
         thread = threading.Thread(target=slow)
         thread.start()
-        started.wait()
-        deadline = time.monotonic() + 60
-        while not desk._memory.made and time.monotonic() < deadline:  # until it is at work
-            time.sleep(0.001)
+        self.assertTrue(kept.pictures.at_work.wait(60))
         self.assertEqual(desk.compute(moved, "dragged", "tab", 2)[0].picture.shape, (400, 320, 3))
         thread.join()
         self.assertEqual(ended, ["dropped"])

@@ -6,12 +6,10 @@ from deep_amber.core.model import Set
 from deep_amber.formats.set_file import new_file, write_set_file
 from tests.core.calibration.test_calibrate import truly
 from tests.sets import DEMO
-from tests.web.client import QUICK, WebTest
+from tests.web.client import WebTest
 
 
 class Calibrate(WebTest):
-    settled = QUICK
-
     def setUp(self):
         super().setUp()
         kit = json.loads((DEMO / "kit.json").read_text())["kit"]

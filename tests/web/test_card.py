@@ -4,12 +4,10 @@ import io
 
 import pypdf
 
-from tests.web.client import QUICK, WebTest
+from tests.web.client import WebTest
 
 
 class Card(WebTest):
-    settled = QUICK
-
     def test_pdf_and_svg_say_what_is_needed_and_another_reader_opens_them(self):
         set_id = self.added(4)["id"]
         for paper, size in (("a4", (595, 842)), ("letter", (612, 792))):

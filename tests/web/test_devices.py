@@ -7,16 +7,12 @@ import numpy as np
 import rawpy
 from PIL import Image
 
-from deep_amber.core.picture.lens_rays import Size
-from deep_amber.core.simulation.quality import DRAGGED
 from deep_amber.devices.camera import CameraDevice
 from deep_amber.devices.hand_meter import HandMeterDevice
 from deep_amber.devices.protocol import Device, ask
 from deep_amber.devices.trigger import Trigger
 from tests.devices.test_devices import Clock
-from tests.web.client import WebTest
-
-QUALITY = DRAGGED.__class__(**(vars(DRAGGED) | {"size": Size(320, 400), "outlines": True}))
+from tests.web.client import QUICK, WebTest
 
 
 class WithDevices(WebTest):
@@ -24,12 +20,11 @@ class WithDevices(WebTest):
 
     def setUp(self):
         super().setUp()
-        self.app.extensions["pictures"]._finely = QUALITY
         self.running = {}
         self.waited: list[float] = []
         self.clock = Clock()
         made = {
-            "camera": CameraDevice(QUALITY, lambda: datetime(2026, 11, 26, 20, 0), sleep=self.waited.append).handle,
+            "camera": CameraDevice(QUICK, lambda: datetime(2026, 11, 26, 20, 0), sleep=self.waited.append).handle,
             "trigger": Trigger(self.clock).handle,
             "hand meter": HandMeterDevice().handle,
         }

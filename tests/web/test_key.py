@@ -3,12 +3,11 @@
 import base64
 import io
 import threading
-import time
 
 from PIL import Image
 
 from deep_amber.web.pictures import PictureDesk, Superseded
-from tests.sets import demo_file, plain_set
+from tests.sets import plain_set
 from tests.web.client import WebTest
 
 PATTERNS = ["flat", "butterfly", "loop", "Rembrandt", "split", "overhead", "under light", "rim"]
@@ -113,8 +112,7 @@ class Advice(Key):
         with desk.aside(s, "tab", 1) as own:
             own.go_on()
             thread.start()
-            while not desk._asked:
-                time.sleep(0.001)
+            self.assertTrue(desk.until(lambda load: load.asked == 1, 60))
             with self.assertRaises(Superseded):
                 own.go_on()
             self.assertFalse(asked.is_set())  # one at a time
@@ -204,4 +202,9 @@ class Follow(Key):
             self.assertAlmostEqual(
                 self.pattern_of(made)["azimuth"], self.pattern_of(locked)["azimuth"], delta=2.0, msg=url
             )
-        self.assertEqual(demo_file().set.lights[0].follow, False)
+        free = self.client.post(
+            "/api/move", json={"set": self.set, "thing": "sitter", "handle": "place", "to": {"x": 0.2}}
+        )
+        self.assertEqual(
+            free.json["set"]["lights"][0]["place"], self.set["lights"][0]["place"], "without the lock it stays"
+        )

@@ -14,7 +14,7 @@ from deep_amber.store.log import About, New, add_entry
 from tests.core.capture.test_judge import taken, wrong
 from tests.formats.test_camera_file import TAGS
 from tests.sets import demo_file
-from tests.web.client import QUICK, WebTest
+from tests.web.client import WebTest
 
 
 def jpeg(linear: np.ndarray, tags: FrameTags = TAGS) -> bytes:
@@ -26,8 +26,6 @@ def plain(level: float = 0.18) -> bytes:
 
 
 class Bringing(WebTest):
-    settled = QUICK
-
     def bring(self, raw: bytes, **query) -> dict:
         answer = self.client.post("/api/log/pictures", query_string={"name": "IMG.jpg", **query}, data=raw)
         self.assertIn(answer.status_code, (200, 201), answer.data[:300])

@@ -9,12 +9,11 @@ from deep_amber.core.planning.beside import SAID
 from deep_amber.core.planning.complaints import COMPLAINTS
 from deep_amber.core.planning.schools import QUESTIONS
 from deep_amber.core.rules.validation import problems_of
-from deep_amber.core.simulation import SETTLED
 from deep_amber.formats.set_file import SetFile, new_file, write_set_file
 from deep_amber.formats.sitter_file import known_sitters
 from tests.core.planning.rooms import headshot, rooms
 from tests.sets import demo_file
-from tests.web.client import QUICK, WebTest
+from tests.web.client import FINE, WebTest
 
 
 def as_json(photo_set: Set) -> dict:
@@ -27,8 +26,6 @@ def from_json(made: dict) -> Set:
 
 
 class PlanningTest(WebTest):
-    settled = QUICK
-
     def lines(self, path: str, body: dict) -> list[dict]:
         made = self.client.post(path, json=body)
         self.assertEqual((made.status_code, made.mimetype), (200, "application/x-ndjson"), made.data[:300])
@@ -112,7 +109,7 @@ class Plan(PlanningTest):
 class AsTheBenchReads(PlanningTest):
     """At the quality that a user's settled picture has."""
 
-    settled = SETTLED
+    settled = FINE
 
     def at_rest(self, made: dict) -> dict[str, float]:
         body = {"set": made, "viewer": "tab", "turn": 1, "quality": "settled"}

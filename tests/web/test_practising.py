@@ -5,7 +5,7 @@ from dataclasses import asdict
 
 from deep_amber.core.eye.marking import SKILLS
 from deep_amber.web.practising import task_of
-from tests.web.client import QUICK, WebTest
+from tests.web.client import WebTest
 
 ANSWER = {
     "azimuth": 20.0,
@@ -19,8 +19,6 @@ ANSWER = {
 
 
 class Practice(WebTest):
-    settled = QUICK
-
     def test_a_task_keeps_its_truth_until_it_is_answered(self):
         asked = self.client.get("/api/practice/task", query_string={"level": 2, "seed": 7}).json
         self.assertEqual((asked["level"], asked["seed"]), (2, 7))
@@ -54,8 +52,6 @@ class Practice(WebTest):
 
 
 class Progress(WebTest):
-    settled = QUICK
-
     def test_answers_are_kept_and_the_weakest_skill_is_asked_for_next(self):
         before = self.client.get("/api/practice/progress").json
         self.assertEqual({k["skill"] for k in before["skills"]}, set(SKILLS))
@@ -87,8 +83,6 @@ class Progress(WebTest):
 
 
 class Hand(WebTest):
-    settled = QUICK
-
     def test_a_set_is_moved_until_it_makes_the_picture_and_that_is_kept_once(self):
         begun = self.client.post("/api/practice/hand", json={"level": 1, "seed": 3})
         self.assertEqual(begun.status_code, 201)

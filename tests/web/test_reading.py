@@ -1,17 +1,17 @@
 """A picture of the log read backwards over the real application: what is told, what contradicts, what is refused."""
 
 from dataclasses import asdict
+from unittest import mock
 
 from deep_amber.formats.picture_file import png_bytes
+from deep_amber.formats.sitter_file import known_sitters
 from tests.core.eye.pictured import pictured
 from tests.sets import plain_set
-from tests.web.client import QUICK, WebTest
+from tests.web.client import WebTest
 from tests.web.test_planning import as_json
 
 
 class Reading(WebTest):
-    settled = QUICK
-
     def setUp(self):
         super().setUp()
         self.made = pictured(2, 8)
@@ -71,7 +71,10 @@ class Reading(WebTest):
         self.assertEqual(self.client.get("/api/log/nothing/read").status_code, 404)
 
     def test_it_is_made_ready_while_the_hand_still_points(self):
-        self.assertEqual(len(self.client.get(f"/api/log/{self.entry}/read").json["sitters"]), 6)
+        with mock.patch("deep_amber.web.reading.prepare") as prepared:
+            answered = self.client.get(f"/api/log/{self.entry}/read").json["sitters"]
+        self.assertEqual([asked.args[0].name for asked in prepared.call_args_list], answered)
+        self.assertEqual(sorted(answered), sorted(known_sitters()))
 
     def test_likely_sets_stand_in_the_room_that_was_given(self):
         room = as_json(plain_set())

@@ -9,7 +9,7 @@ import threading
 from collections import OrderedDict
 from collections.abc import Callable, Hashable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 from flask import has_request_context, request
 
@@ -68,18 +68,41 @@ class Looks:
     go_on: Callable[[], None]
 
 
+@dataclass(frozen=True)
+class Kept:
+    """What has been computed, by what it was computed from: it serves whoever asks next."""
+
+    pictures: Memory = field(default_factory=Memory)
+    aside: Memory = field(default_factory=Memory)
+    wishes: Memory = field(default_factory=Memory)
+    wishes_finely: Memory = field(default_factory=Memory)
+
+
+@dataclass
+class Load:
+    """Requests that are worked on or wait, each counted under all that it is."""
+
+    all: int = 0
+    pictures: int = 0
+    quick: int = 0
+    """Pictures that a hand waits for."""
+    asked: int = 0
+    """What a hand has asked for beside the pictures."""
+
+
 class PictureDesk:
     """Holds the kept layers of the server and the newest turn of each tab."""
 
-    def __init__(self, settled: Quality = SETTLED) -> None:
+    def __init__(self, settled: Quality = SETTLED, kept: Kept | None = None) -> None:
+        kept = kept or Kept()
         self._finely = settled
-        self._memory = Memory()
+        self._memory = kept.pictures
         self._busy = threading.Lock()
-        self._aside, self._beside = Memory(), threading.Lock()
-        self._wishes, self._wishes_finely, self._wishing = Memory(), Memory(), threading.Lock()
+        self._aside, self._beside = kept.aside, threading.Lock()
+        self._wishes, self._wishes_finely, self._wishing = kept.wishes, kept.wishes_finely, threading.Lock()
         self._newest_wish: OrderedDict[str, int] = OrderedDict()
         self._count = threading.Condition()
-        self._asked = self._quick = self._pictures = self._all = 0
+        self._load = Load()
         self._before: Set | None = None
         self._settled_before: OrderedDict[Hashable, tuple[Simulated, PatternReading | None]] = OrderedDict()
         self._found_before: OrderedDict[Hashable, list[Finding]] = OrderedDict()
@@ -88,19 +111,25 @@ class PictureDesk:
     @contextmanager
     def _counted(self, name: str, by: int = 1) -> Iterator[None]:
         with self._count:
-            setattr(self, name, getattr(self, name) + by)
+            setattr(self._load, name, getattr(self._load, name) + by)
+            self._count.notify_all()
         try:
             yield
         finally:
             with self._count:
-                setattr(self, name, getattr(self, name) - by)
+                setattr(self._load, name, getattr(self._load, name) - by)
                 self._count.notify_all()
+
+    def until(self, there: Callable[[Load], bool], patience: float | None = None) -> bool:
+        """Waits until the load is so, for so many seconds at most; whether it is."""
+        with self._count:
+            return self._count.wait_for(lambda: there(self._load), patience)
 
     @contextmanager
     def _place(self) -> Iterator[None]:
         """One of the MOST places; raises Busy when all are taken."""
-        with self._counted("_all"):
-            if self._all > MOST:
+        with self._counted("all"):
+            if self._load.all > MOST:
                 raise Busy
             yield
 
@@ -118,8 +147,7 @@ class PictureDesk:
 
         def go_on() -> None:
             self._superseded(viewer, turn)
-            with self._count:
-                self._count.wait_for(lambda: not self._pictures or self._asked, PATIENCE)
+            self.until(lambda load: not load.pictures or load.asked > 0, PATIENCE)
             self._superseded(viewer, turn)
             if gone():
                 raise Superseded
@@ -142,9 +170,9 @@ class PictureDesk:
             raise NotAccepted(problems)
         self._announce(viewer, turn)
         shown = photo_set if solo is None else alone(photo_set, solo)
-        with self._place(), self._counted("_pictures"):
+        with self._place(), self._counted("pictures"):
             if quality != "settled":
-                with self._counted("_quick"), self._busy:
+                with self._counted("quick"), self._busy:
                     self._superseded(viewer, turn)
                     finely = quick_quality(photo_set, self._before)
                     self._before = photo_set
@@ -164,13 +192,12 @@ class PictureDesk:
     ) -> tuple[Simulated, PatternReading | None]:
         def go_on() -> None:
             self._superseded(viewer, turn)
-            if self._quick:
+            if self._load.quick:
                 raise _GaveWay
 
         key = Key((shown, self._finely, was))
         while True:
-            with self._count:
-                self._count.wait_for(lambda: not self._quick)
+            self.until(lambda load: not load.quick)
             try:
                 with self._busy:
                     go_on()
@@ -201,10 +228,10 @@ class PictureDesk:
         def go_on() -> None:
             if not asked:
                 newest()
-                if self._asked:
+                if self._load.asked:
                     raise Superseded
 
-        with self._place(), self._counted("_asked", int(asked)), self._beside:
+        with self._place(), self._counted("asked", int(asked)), self._beside:
             go_on()
             yield Stages(photo_set, sitter_of(photo_set), self._aside, oriented(DRAGGED, photo_set.camera), go_on)
 
@@ -218,8 +245,7 @@ class PictureDesk:
         gone = _gone()
 
         def go_on() -> None:
-            with self._count:
-                self._count.wait_for(lambda: not self._pictures, PATIENCE)
+            self.until(lambda load: not load.pictures, PATIENCE)
             if self._newest_wish.get(viewer, number) > number or gone():
                 raise Superseded
 

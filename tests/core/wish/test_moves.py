@@ -148,7 +148,10 @@ class Carried(unittest.TestCase):
     def test_round_the_face_at_the_same_height_and_distance(self):
         away = self.light.place.array - self.face
         lens = self.set.camera.place.array - self.face
-        for path in self.paths("round"):
+        paths = self.paths("round")
+        self.assertEqual(len(paths), 2)
+        for path in paths:
+            self.assertTrue(made(path))
             for t, then in made(path):
                 way = then.lights[0].place.array - self.face
                 self.assertAlmostEqual(way[1], away[1], places=6)
@@ -159,7 +162,10 @@ class Carried(unittest.TestCase):
                 self.assertEqual(path.acts(t)[0].named["toward"], word)
 
     def test_up_and_down(self):
-        for path in self.paths("height"):
+        paths = self.paths("height")
+        self.assertEqual(len(paths), 2)
+        for path in paths:
+            self.assertTrue(made(path))
             up = 1 if path.acts(0.1)[0].code == "wish.raise" else -1
             for t, then in made(path):
                 self.assertAlmostEqual(then.lights[0].place.y, self.light.place.y + up * t, places=6)

@@ -58,10 +58,10 @@ $(STATIC): frontend/node_modules/.done $(FRONTEND)
 
 setup-test: setup .venv/test.done
 
-test: setup-test ## every test: core, formats, store, web, the real page in Chromium
+test: setup-test ## every test: core, formats, store, web, the real page in Chromium; CHANCE=1 draws other examples
 	rm -f .test-times
-	PYTHONPATH=. CHROMIUM=$(CHROMIUM) TEST_TIMES=.test-times $(BIN)/unittest-parallel -t . -s tests -b -j $(JOBS) --result tests.timed.TimedResult
-	@sort -rn .test-times | head -20 | sed "s/^/slowest: /"
+	PYTHONPATH=. CHROMIUM=$(CHROMIUM) TEST_TIMES=.test-times $(BIN)/unittest-parallel -t . -s tests -b -j $(JOBS) --level class --result tests.timed.TimedResult
+	PYTHONPATH=. CHROMIUM=$(CHROMIUM) $(BIN)/python -m tests.timed .test-times
 
 lint: setup-test
 	$(BIN)/ruff check src tests bake bench tools
@@ -72,6 +72,7 @@ lint: setup-test
 
 bench: setup-test ## ratios to the ray rate of the same run, written to docs/benchmarks.md
 	CHROMIUM=$(CHROMIUM) $(BIN)/python -m bench
+	$(BIN)/python -m bench.complaints
 
 fuzz: setup-test ## a schema fuzzer from the registries, in an environment of its own, over the real server with the demo sets
 	test -x .venv-fuzz/bin/schemathesis || $(PYTHON) -m venv .venv-fuzz

@@ -23,13 +23,16 @@ class Keeping(unittest.TestCase):
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
 
-    def test_card_as_pdf_and_svg_and_what_it_refuses(self):
-        pdf, svg = self.folder / "card.pdf", self.folder / "card.svg"
+    def test_card_as_svg_on_letter_in_feet(self):
+        svg = self.folder / "card.svg"
+        self.assertEqual(run("card", SET, "-o", str(svg), "--paper", "letter", "--feet").returncode, 0)
+        self.assertIn("11 ft 2 in wide", svg.read_text())
+
+    def test_card_as_pdf_and_what_it_refuses(self):
+        pdf = self.folder / "card.pdf"
         self.assertEqual(run("card", SET, "-o", str(pdf)).returncode, 0)
         (page,) = pypdf.PdfReader(pdf).pages
         self.assertIn("key, 400 W s head", page.extract_text())
-        self.assertEqual(run("card", SET, "-o", str(svg), "--paper", "letter", "--feet").returncode, 0)
-        self.assertIn("11 ft 2 in wide", svg.read_text())
         for arguments, words in (
             ((SET, "-o", "card.docx"), r"\.pdf or \.svg"), (("nowhere.json", "-o", str(pdf)), "No such file"),
             ((SET, "-o", str(self.folder / "none" / "card.pdf")), "No such file"),

@@ -7,6 +7,9 @@ import tempfile
 import unittest
 from pathlib import Path
 
+from click.testing import CliRunner
+
+from deep_amber.cli import main
 from deep_amber.store.database import DATABASE_NAME, open_store
 from tests.sets import DEMO
 
@@ -19,11 +22,15 @@ class Serve(unittest.TestCase):
 
     def refused(self, *arguments: str) -> str:
         """What is said of a start that cannot be."""
-        command = [sys.executable, "-m", "deep_amber.cli", "serve", "--port", "0", *arguments]
-        done = subprocess.run(command, capture_output=True, text=True, timeout=60)
-        self.assertEqual(done.returncode, 2, done.stderr)
+        done = CliRunner().invoke(main, ["serve", "--port", "0", *arguments])
+        self.assertEqual(done.exit_code, 2, done.stderr)
         self.assertEqual(len(done.stderr.strip().splitlines()), 1, done.stderr)
         return done.stderr
+
+    def test_it_is_the_same_from_a_shell(self):
+        command = [sys.executable, "-m", "deep_amber.cli", "serve", "--port", "0", "--data", "/proc/nothing/data"]
+        done = subprocess.run(command, capture_output=True, text=True)
+        self.assertEqual((done.returncode, len(done.stderr.strip().splitlines())), (2, 1), done.stderr)
 
     def test_a_damaged_database(self):
         (self.folder / DATABASE_NAME).write_bytes(b"not a database " * 400)

@@ -11,7 +11,8 @@ from deep_amber.core.planning.beside import ALSO, SAID
 from deep_amber.core.planning.complaints import COMPLAINTS, complaint_of
 from deep_amber.core.presenting import findings
 from deep_amber.core.problem import NotAccepted
-from deep_amber.formats.set_file import read_set_file
+from deep_amber.formats.set_file import new_file, read_set_file, write_set_file
+from tests.core.planning.complained import MADE
 from tests.sets import DEMO
 from tests.test_cli import run
 
@@ -43,6 +44,8 @@ class Planning(unittest.TestCase):
             alone.write_text(json.dumps(told["sets"][0]["set"]))
             read = json.loads(run("meter", str(alone), "--json").stdout)
             self.assertTrue({"lit_cheek", "backdrop_middle"} <= set(read["surfaces"]))
+
+    def test_plan_in_words(self):
         self.assertRegex(run("plan", demo(1), "--kit", KIT, "--lights", "1").stdout, r"^1\. .* min to build; uses ")
 
     def test_arrange_writes_a_set_or_says_why_not(self):
@@ -62,14 +65,21 @@ class Planning(unittest.TestCase):
         self.assertEqual(refused.returncode, 2)
         self.assertRegex(refused.stderr, "'moon' is no arrangement.*one_box")
 
-    def test_compare_and_complain(self):
+    def test_compare(self):
         told = json.loads(run("compare", demo(1), demo(3), "--json").stdout)["sets"]
         self.assertEqual((told[0]["changes"], len(told)), ([], 2))
         self.assertLess(told[1]["off"]["backdrop_middle"], -3)
         self.assertEqual(run("compare", demo(1)).returncode, 2)
-        told = json.loads(run("complain", "too flat", demo(4), "--json").stdout)
-        self.assertEqual(told["code"], "flat")
-        self.assertIn("brief.ratio", [k["code"] for k in told["causes"]])
+
+    def test_complain(self):
+        make, cause = MADE["narrow"]
+        with tempfile.TemporaryDirectory() as folder:
+            narrow = Path(folder) / "narrow.json"
+            narrow.write_bytes(write_set_file(new_file("narrow", make())))
+            told = json.loads(run("complain", "backdrop too narrow", str(narrow), "--json").stdout)
+        self.assertEqual(told["code"], "narrow")
+        self.assertIn(cause, [k["code"] for k in told["causes"]])
+        self.assertTrue(told["mends"])
         refused = run("complain", "purple elephants", demo(1))
         self.assertEqual(refused.returncode, 2)
         self.assertIn("eyes dark", refused.stderr)

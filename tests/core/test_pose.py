@@ -43,7 +43,7 @@ class Seated(unittest.TestCase):
 
 
 class Skinning(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(st.floats(-75, 75), st.floats(-35, 40), st.floats(-30, 30))
     def test_the_whole_rotation_reaches_the_head(self, turn, nod, tilt):
         mesh = load_sitter("nadia")

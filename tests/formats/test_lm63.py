@@ -112,7 +112,7 @@ class Refused(unittest.TestCase):
     def test_too_large(self):
         self.assertIn("at most 1 MB", self.said(b"x" * (LARGEST_FILE + 1)))
 
-    @settings(max_examples=200, deadline=None)
+    @settings(max_examples=200)
     @given(st.binary(max_size=400))
     def test_no_bytes_bring_it_down(self, noise):
         for raw in (noise, b"TILT=NONE\n" + noise, file([0], [ROW])[: len(noise)] + noise):

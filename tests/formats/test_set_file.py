@@ -36,7 +36,7 @@ class RoundTrip(unittest.TestCase):
             with self.subTest(path.name):
                 self.assertEqual(write_set_file(read_set_file(path.read_bytes())), path.read_bytes())
 
-    @settings(max_examples=50, deadline=None)
+    @settings(max_examples=50)
     @given(st.floats(-1, 1), st.floats(0.9, 1.9), st.floats(1.5, 4), st.floats(0, 1), st.text(max_size=40))
     def test_any_sound_set_comes_back_equal(self, x, y, z, shade, notes):
         notes = notes.encode("utf-8", "ignore").decode()
@@ -229,12 +229,12 @@ class Refused(unittest.TestCase):
     def test_a_file_that_is_too_large(self):
         self.assertEqual(refused(b" " * (LARGEST_FILE + 1)), [""])
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.binary(max_size=200))
     def test_any_bytes_are_refused_in_words(self, raw):
         self.assertTrue(refused(raw))
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.data())
     def test_a_sound_file_with_one_value_replaced_never_fails_otherwise(self, data):
         leaves: list = []

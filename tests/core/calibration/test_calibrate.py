@@ -89,7 +89,7 @@ class Calibrate(unittest.TestCase):
 
 
 class Between(unittest.TestCase):
-    @settings(max_examples=30, deadline=None)
+    @settings(max_examples=30)
     @given(st.lists(st.floats(-2, 2), min_size=4, max_size=4), st.floats(0.02, 0.95))
     def test_a_cubic_is_met_everywhere(self, terms, x):
         at = np.array([0.05, 0.3, 0.6, 0.9])

@@ -41,7 +41,7 @@ class Sensor(unittest.TestCase):
             self.assertAlmostEqual(slope / gain, 1.0, delta=0.05)
             self.assertLess(abs(offset - (gain * sensor.read) ** 2), 0.1 * variances[0] + 1)
 
-    @settings(max_examples=20, deadline=None)
+    @settings(max_examples=20)
     @given(st.floats(0.0, 1.3), st.sampled_from((100.0, 400.0, 6400.0)))
     def test_without_noise_numbers_are_in_proportion(self, value, sensitivity):
         numbers = mosaic(flat(value), sensor_of(CAMERA), sensitivity, None)

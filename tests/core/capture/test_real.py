@@ -28,7 +28,7 @@ from tests.sets import demo_file, mesh_of, plain_set, with_light
 
 
 class Card(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @example(3996.0, 5600.0, 0.0)
     @example(3999.9, 3000.0, 0.0)
     @example(3700.0, 8000.0, 0.0)

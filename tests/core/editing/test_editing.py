@@ -30,7 +30,7 @@ class Editing(unittest.TestCase):
         self.set = plain_set()
         self.mesh = mesh_of(self.set)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(
         st.sampled_from(["key", "fill", "rim", "background", "other"]),
         st.sampled_from([Strobe(), Speedlight(), Tube(), Window()]),

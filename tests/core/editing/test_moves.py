@@ -28,7 +28,7 @@ FAR = st.floats(-8, 8)
 
 
 class AnyMove(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.lists(st.tuples(st.sampled_from(THINGS), FAR, FAR, FAR), min_size=1, max_size=4))
     def test_leaves_a_sound_set(self, drags):
         photo_set = rich_set()

@@ -34,7 +34,7 @@ class HandMeterByFormula(unittest.TestCase):
         disc, dome = (meter_reading(stages, HandMeter(AT, FROM, k)).aperture for k in ("flat", "dome"))
         self.assertAlmostEqual(2 * math.log2(disc / dome), math.log2(340 / 250), delta=0.02)
 
-    @settings(max_examples=8, deadline=None)
+    @settings(max_examples=8)
     @given(st.floats(0.0, 170.0))
     def test_turned_away_the_dome_falls_as_one_plus_cosine(self, angle):
         stages = stages_of(alone(Speedlight()))

@@ -22,7 +22,7 @@ STAGES = {k: stages_of(demo_file(k).set) for k in (1, 3, 4)}
 
 
 class Outputs(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(st.sampled_from((1, 3, 4)), st.sampled_from((4.0, 5.6, 8.0, 11.0)), st.sampled_from((100.0, 200.0)))
     def test_what_fits_leaves_the_picture_as_it_was_meant(self, number, aperture, sensitivity):
         stages = STAGES[number]

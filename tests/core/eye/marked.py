@@ -21,7 +21,7 @@ from deep_amber.formats.sitter_file import known_sitters, load_sitter
 from tests.sets import plain_set
 
 HEIGHT, FINELY = 800, 0.002
-MANY, DISTURBED = 40, 2.0
+MANY, DISTURBED = 24, 2.0
 
 
 @dataclass(frozen=True)

@@ -8,12 +8,18 @@ import numpy as np
 from deep_amber.core.eye.head_pose import head_pose, likely, rotation_of
 from deep_amber.core.eye.key_direction import grid, key_direction
 from deep_amber.core.eye.points import checked, problems_of_marks
-from deep_amber.core.eye.readback import grade_of, read_back
+from deep_amber.core.eye.readback import grade_of, prepare, read_back
 from deep_amber.core.presenting.eye import doubt_texts, read_back_texts
 from deep_amber.core.problem import NotAccepted
 from deep_amber.formats.sitter_file import load_sitter
 from tests.core.eye.marked import MANY, drawn, marked, meshes, sat, way
 from tests.core.eye.pictured import pictured
+
+
+def setUpModule() -> None:
+    """What reading back keeps of each sitter is worked out once."""
+    for mesh in meshes():
+        prepare(mesh)
 
 
 class Direction(unittest.TestCase):
@@ -48,21 +54,34 @@ class Direction(unittest.TestCase):
 
 
 class Picture(unittest.TestCase):
-    """Ten pictures of all levels; three hundred are read by `python -m bench.eye`."""
+    """Two pictures a level; three hundred are read by `python -m bench.eye`."""
 
-    def test_the_light_on_the_face_says_where_the_key_stood(self):
-        off, held, like = [], [], []
-        for level in (1, 2, 3, 4, 5):
-            for seed in (4, 8):
-                made = pictured(level, seed)
-                read = made.read()
-                off.append(made.off(read))
-                held.append(off[-1] <= read.key.ring)
-                like.append(read.like == made.who)
-        self.assertGreaterEqual(np.mean(np.array(off) < 10), 0.9, off)
-        self.assertLess(np.median(off), 5)
-        self.assertGreaterEqual(np.mean(held), 0.8)
-        self.assertGreaterEqual(np.mean(like), 0.8)
+    def level(self, level: int) -> None:
+        """The light on the face says where the key stood, and the ring how sure that is."""
+        within = 0
+        for seed in (4, 8):
+            made = pictured(level, seed)
+            read = made.read()
+            off = made.off(read)
+            self.assertLess(off, 7)
+            self.assertEqual(read.like, made.who)
+            within += off <= read.key.ring
+        self.assertGreaterEqual(within, 1)
+
+    def test_a_hard_key(self):
+        self.level(1)
+
+    def test_a_soft_key_and_fill(self):
+        self.level(2)
+
+    def test_a_rim(self):
+        self.level(3)
+
+    def test_light_on_the_backdrop_and_a_turned_face(self):
+        self.level(4)
+
+    def test_any_sitter_in_a_small_white_room(self):
+        self.level(5)
 
     def test_a_face_that_nobody_knows_is_read_with_a_wider_ring(self):
         made = pictured(2, 4)

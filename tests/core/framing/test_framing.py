@@ -44,7 +44,7 @@ class DepthOfField(unittest.TestCase):
     def test_from_the_hyperfocal_distance_on_all_behind_is_sharp(self):
         self.assertEqual(depth_of_field(CAMERA, 11.0).behind, math.inf)
 
-    @settings(max_examples=50, deadline=None)
+    @settings(max_examples=50)
     @given(st.floats(24, 200), st.floats(1.4, 22), st.floats(0.7, 6))
     def test_at_its_limits_the_blur_is_the_circle(self, focal_length, aperture, focus):
         camera = replace(CAMERA, focal_length=focal_length, aperture=aperture)

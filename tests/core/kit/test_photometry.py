@@ -67,7 +67,7 @@ class Meter(unittest.TestCase):
         self.assertTrue(2.0 <= cost <= 3.0, cost)
 
     @given(st.sampled_from([Bowl(), Snoot(), Bare()]), st.floats(2.0, 4.0))
-    @settings(max_examples=15, deadline=None)
+    @settings(max_examples=15)
     def test_half_the_distance_of_a_small_source_adds_two_stops(self, modifier, distance):
         gain = stops(exposure(distance / 2, light(modifier)), exposure(distance, light(modifier)))
         self.assertAlmostEqual(gain, 2.0, delta=0.08)

@@ -24,7 +24,7 @@ from tests.sets import demo_file, light_at, mesh_of, plain_set, with_light
 
 from .lit import BARE, BOX, OCTA, lit, named, reading, shares, stages_of
 
-STARTS = 14
+STARTS = 3
 
 
 def random_start(rng):
@@ -54,8 +54,9 @@ def found_by_grid(photo_set, target: str) -> bool:
 
 
 class Tried(unittest.TestCase):
-    def test_the_first_way_reaches_the_pattern_from_random_starts(self):
-        rng, asked, reached = np.random.default_rng(5), 0, 0
+    def from_starts(self, seed: int) -> None:
+        """The first way reaches the pattern; where it is said that none does, a search finds none either."""
+        rng, asked = np.random.default_rng(seed), 0
         for _ in range(STARTS):
             s = random_start(rng)
             target = str(rng.choice(AIMED))
@@ -68,12 +69,20 @@ class Tried(unittest.TestCase):
                 self.assertFalse(found_by_grid(s, target), f"{target} can be reached")
                 continue
             asked += 1
-            reached += named(advice.ways[0].photo_set) == target
+            self.assertEqual(named(advice.ways[0].photo_set), target)
             for way in advice.ways:
                 self.assertTrue(fits(way.photo_set))
                 self.assertTrue(answer_text(way))
         self.assertGreater(asked, STARTS / 2)
-        self.assertGreaterEqual(reached / asked, 0.95)
+
+    def test_from_random_starts(self):
+        self.from_starts(5)
+
+    def test_from_other_random_starts(self):
+        self.from_starts(10)
+
+    def test_from_yet_other_random_starts(self):
+        self.from_starts(11)
 
     def test_the_least_move_is_the_one_the_trade_would_make(self):
         ways = ways_to(stages_of(lit(30, 35)), "butterfly")

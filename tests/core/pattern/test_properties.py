@@ -23,7 +23,7 @@ AZIMUTH, ELEVATION = st.floats(0, 175), st.floats(-40, 80)
 
 
 class Symmetry(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(AZIMUTH, ELEVATION)
     def test_a_mirrored_key_has_the_same_pattern(self, azimuth, elevation):
         left, right = (shares(lit(side * azimuth, elevation, who="jun")) for side in (-1, 1))
@@ -32,7 +32,7 @@ class Symmetry(unittest.TestCase):
 
 
 class Smoothness(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(st.floats(-140, 140), ELEVATION, st.sampled_from([BOX, BARE, OCTA]), st.floats(0, 6.28))
     def test_a_centimetre_changes_probabilities_by_little(self, azimuth, elevation, modifier, way):
         s = lit(azimuth, elevation, 1.5, modifier)

@@ -15,6 +15,10 @@ from deep_amber.formats.sitter_file import load_sitter
 from tests.sets import DEMO, demo_file
 
 
+QUICKLY = 0.15
+"""Of the usual effort, where it is not the search itself that is judged: that is done by `make bench`."""
+
+
 @cache
 def rooms() -> dict[str, Set]:
     """A small low one, the attic of the demo, and a long white one with a window."""

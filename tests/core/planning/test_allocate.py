@@ -83,7 +83,7 @@ class Lights(unittest.TestCase):
         umbrella = Kit(sources=(FLASH,), modifiers=both.modifiers[:1])
         self.assertEqual(codes(taken(arrangement(rule), umbrella)), ["plan.no_light"])
 
-    @settings(max_examples=40, deadline=None, derandomize=True, database=None)
+    @settings(max_examples=40)
     @given(st.sampled_from(sorted(ARRANGEMENTS)), st.sets(st.integers(0, 60)), st.integers(0, 5))
     def test_nothing_is_taken_that_is_not_owned_nor_twice(self, code, without, stands):
         kit = Kit(

@@ -15,7 +15,7 @@ from deep_amber.core.steps import findings_of
 from deep_amber.core.wish.state import tones_of
 from deep_amber.formats.sitter_file import known_sitters
 from deep_amber.plan_told import beside, looks
-from tests.core.planning.rooms import headshot, kits, rooms
+from tests.core.planning.rooms import QUICKLY, headshot, kits, rooms
 from tests.sets import demo_file, mesh_of
 
 ALIKE = 0.005  # stops between two readings of one set: nothing but rounding
@@ -26,7 +26,7 @@ BOUNCED = ("through_sheet", "wall_bounce", "ceiling_bounce", "board_bounce")
 def ground_in(room: str, kit: str) -> Ground:
     photo_set = rooms()[room]
     photo_set = photo_set if photo_set.look else headshot(photo_set)
-    return Ground(photo_set, mesh_of(photo_set), kits()[kit], known_sitters(), looks(), at_rest=looks(SETTLED))
+    return Ground(photo_set, mesh_of(photo_set), kits()[kit], known_sitters(), looks(), at_rest=looks(SETTLED), effort=QUICKLY)
 
 
 def stops_at_rest(photo_set) -> dict[str, float]:

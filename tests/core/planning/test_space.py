@@ -78,7 +78,7 @@ class Stands(unittest.TestCase):
 
 
 class Carried(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.sampled_from(KEYED), st.integers(0, 10_000), st.floats(0.05, 2.0), st.booleans())
     def test_places_keep_within_and_are_the_same_each_time(self, code, seed, reach, whole):
         space = space_of(code)

@@ -30,14 +30,14 @@ from deep_amber.core.wish.state import tones_of
 from deep_amber.core.wish.target import Tones
 from deep_amber.formats.sitter_file import known_sitters
 from deep_amber.plan_told import looks
-from tests.core.planning.rooms import headshot, kits, rooms
+from tests.core.planning.rooms import QUICKLY, headshot, kits, rooms
 from tests.sets import demo_file, mesh_of
 
 NO_LIMITS = Limits()
 
 
 def found(photo_set, kit, limits=NO_LIMITS) -> Suggested:
-    *_, last = suggest(Ground(photo_set, mesh_of(photo_set), kit, known_sitters(), looks(), limits))
+    *_, last = suggest(Ground(photo_set, mesh_of(photo_set), kit, known_sitters(), looks(), limits, effort=QUICKLY))
     return last
 
 
@@ -77,7 +77,7 @@ class Suggest(unittest.TestCase):
 
     def test_once_several_meet_the_look_no_other_round_begins(self):
         asked = demo_file(4).set
-        done = list(suggest(Ground(asked, mesh_of(asked), self.kit, known_sitters(), looks())))
+        done = list(suggest(Ground(asked, mesh_of(asked), self.kit, known_sitters(), looks(), effort=QUICKLY)))
         met = [sum(j.closeness <= MET for j in k.sets) for k in done]
         begun = next(n for n, k in enumerate(done) if k.done > FITTED)
         self.assertGreaterEqual(met[-1], SEVERAL)

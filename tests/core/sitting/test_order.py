@@ -53,7 +53,7 @@ class Changes(unittest.TestCase):
 
 
 class Order(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(st.sampled_from([1, 2, 3, 4, 5, 6, 7, 8]), st.randoms(use_true_random=False))
     def test_none_of_all_orders_is_cheaper(self, n, draw):
         costs = np.array([[0.0 if a == b else draw.uniform(0.1, 9.0) for b in range(n)] for a in range(n)])
@@ -63,7 +63,7 @@ class Order(unittest.TestCase):
         self.assertAlmostEqual(made.minutes, cheapest(costs))
         self.assertAlmostEqual(made.as_given, length(costs, range(n)))
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(st.randoms(use_true_random=False))
     def test_conditions_hold_and_the_cheapest_of_those_is_found(self, draw):
         n = 6

@@ -27,7 +27,7 @@ def codes(found) -> list[str]:
 
 
 class Times(unittest.TestCase):
-    @settings(max_examples=20, deadline=None)
+    @settings(max_examples=20)
     @given(
         st.lists(st.sampled_from(LOOKS), min_size=1, max_size=4, unique_by=lambda k: k.name),
         st.floats(0, 1), st.floats(10, 90), st.floats(0, 30), st.booleans(),

@@ -42,14 +42,14 @@ def stops(a: float, b: float) -> float:
 
 
 class RectangleViewFactor(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.floats(0.1, 1.5), st.floats(0.1, 1.5), st.floats(0.5, 4.0))
     def test_unshadowed_light_is_pi_times_the_view_factor(self, width, height, distance):
         emitter = quad_emitter(facing_quad(width, height, distance))
         got = float(unshadowed(*at_origin(), emitter)[0])
         self.assertLess(stops(got, math.pi * parallel_view_factor(width, height, distance)), 0.01)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(st.floats(0.1, 1.5), st.floats(0.1, 1.5), st.floats(0.5, 4.0))
     def test_sensors_agree(self, width, height, distance):
         emitter = quad_emitter(facing_quad(width, height, distance))

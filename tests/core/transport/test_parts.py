@@ -43,7 +43,7 @@ PATTERNS = arrays(float, (NODES, NODES), elements=st.floats(0.0, 1.0)).filter(la
 
 
 class Parts(unittest.TestCase):
-    @settings(max_examples=60, deadline=None, derandomize=True, database=None)
+    @settings(max_examples=60)
     @given(PATTERNS, st.sampled_from(GRIDS), st.booleans())
     def test_light_and_its_middle_stay(self, pattern, grid, round_front):
         emitter = front(pattern, round_front)

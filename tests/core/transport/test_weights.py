@@ -54,7 +54,7 @@ class Weights(unittest.TestCase):
         places = rng.uniform([[-1.2], [0.2], [0.0]], [[1.2], [2.2], [1.1]], (3, BLOCK))
         return np.concatenate([places, axes / np.linalg.norm(axes, axis=0)]).astype(np.float32)
 
-    @settings(max_examples=20, deadline=None)
+    @settings(max_examples=20)
     @given(st.integers(0, 10_000), st.floats(-1, 1), st.floats(-1, 1), st.sampled_from([FLAT, DOME]))
     def test_agree_with_the_formula(self, seed, x, y, receptor):
         points, made = self.block(seed), np.empty((5, BLOCK), np.float32)

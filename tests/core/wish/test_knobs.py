@@ -102,7 +102,7 @@ class One(unittest.TestCase):
         self.assertFalse(gone.photo_set.lights[2].on)
         self.assertEqual(gone.acts[0].code, "wish.switch_off")
 
-    @settings(max_examples=40, deadline=None, derandomize=True, database=None)
+    @settings(max_examples=40)
     @given(
         face=st.lists(st.floats(0.001, 1.0), min_size=3, max_size=3),
         ground=st.lists(st.floats(0.001, 1.0), min_size=3, max_size=3),

@@ -59,7 +59,7 @@ def measured() -> tuple[list[float], list[Row]]:
         print(*rows[-1], sep=" | ", flush=True)
 
     start = time.perf_counter()
-    server = Server(FULL)
+    server = Server(FULL, quick=False)
     up = time.perf_counter() - start
     try:
         time.sleep(WARM)

@@ -168,7 +168,7 @@ def sitting_shots(page: Page, address: str, shot: Callable[[str], None]) -> None
 def main() -> None:
     folder = Path(sys.argv[1])
     folder.mkdir(parents=True, exist_ok=True)
-    server = Server(FULL, "--stand-ins")
+    server = Server(FULL, "--stand-ins", quick=False)
     try:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)

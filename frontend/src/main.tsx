@@ -1,3 +1,4 @@
+import "./server/idle";
 import "@fontsource-variable/atkinson-hyperlegible-mono";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import "antd/dist/reset.css";
@@ -9,6 +10,7 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, type RouteObject, RouterProvider } from "react-router";
 import { FirstSet } from "./bench/FirstSet";
 import { sendLeftOvers } from "./bench/unsaved";
+import { idleWhen, lookAgain } from "./server/idle";
 import { queries } from "./server/queries";
 import { desk, studio } from "./theme/theme";
 import { useSettings } from "./theme/useSettings";
@@ -64,6 +66,10 @@ function Root() {
     </ConfigProvider>
   );
 }
+
+idleWhen(() => queries.isFetching() + queries.isMutating() === 0);
+queries.getQueryCache().subscribe(lookAgain);
+queries.getMutationCache().subscribe(lookAgain);
 
 async function start() {
   // A set is opened only after what an earlier page left unsent is on the shelf.

@@ -50,12 +50,13 @@ def print_schema(kit: bool) -> None:
     show_default=True,
     help="Of pictures at rest; smaller ones are sooner there on a slow machine.",
 )
+@click.option("--quick", is_flag=True, help="Pictures at rest no finer than those of a drag: for a slow machine.")
 @click.option(
     "--stand-ins", is_flag=True, help="Starts a camera, a trigger with flashes and a hand meter to play with."
 )
 @click.option("--lan", is_flag=True, help="Lets other devices of the home network pair for the shoot view.")
 def serve(
-    data: Path, host: str, port: int, demo: Path | None, size: tuple[int, int], stand_ins: bool, lan: bool
+    data: Path, host: str, port: int, demo: Path | None, size: tuple[int, int], quick: bool, stand_ins: bool, lan: bool
 ) -> None:
     """Starts the web application."""
     from sqlalchemy.exc import DatabaseError
@@ -65,7 +66,7 @@ def serve(
     from .web.serve import serve as start
 
     try:
-        start(data, host, port, demo, settled(size), stand_ins, lan)
+        start(data, host, port, demo, settled(size, quick), stand_ins, lan)
     except (DataFault, BadDemo) as fault:
         fail(str(fault))
     except DatabaseError as error:

@@ -16,7 +16,7 @@ import click
 from .core.model.patterns import AIMED, Pattern
 from .core.model.set import Set
 from .core.problem import NotAccepted
-from .core.simulation import SETTLED, Quality, simulate
+from .core.simulation import DRAGGED, SETTLED, Quality, simulate
 from .core.simulation.quality import oriented
 from .core.simulation.readings import CHEEKS, FRONT, Readings
 from .core.simulation.simulate import read
@@ -163,9 +163,10 @@ class PictureSize(click.ParamType[Any]):
         return sides
 
 
-def settled(size: tuple[int, int]) -> Quality:
-    """Pictures at rest of a size."""
-    return replace(SETTLED, size=replace(SETTLED.size, width=size[0], height=size[1]))
+def settled(size: tuple[int, int], quick: bool = False) -> Quality:
+    """Pictures at rest of a size; quick: no finer than those of a drag, but for their outlines."""
+    finely = replace(DRAGGED, outlines=True) if quick else SETTLED
+    return replace(finely, size=replace(finely.size, width=size[0], height=size[1]))
 
 
 @click.command()

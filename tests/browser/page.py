@@ -42,7 +42,7 @@ expect.set_options(timeout=PATIENCE)
 class Server:
     """The server as `make demo` starts it, on a free port and an empty data folder."""
 
-    def __init__(self, size: str = SMALL, *more: str) -> None:
+    def __init__(self, size: str = SMALL, *more: str, quick: bool = True) -> None:
         self._folder = tempfile.TemporaryDirectory()
         self.folder = self._folder.name
         command = [
@@ -56,6 +56,7 @@ class Server:
             str(DEMO),
             "--size",
             size,
+            *(["--quick"] if quick else []),
             *more,
         ]
         self._log = open(f"{self._folder.name}/log", "w")  # noqa: SIM115 (closed in stop)
@@ -160,12 +161,16 @@ class PageTest(unittest.TestCase):
         self.page.goto(f"{self.server.address}/set/{entry['id']}")
         self.settled()
 
+    def idle(self, page: Page | None = None) -> None:
+        """Waits until the page says that it waits for nothing: no request, no picture, no save."""
+        (page or self.page).wait_for_selector("html[data-idle=yes]", state="attached")
+
     def settled(self, page: Page | None = None, after: int = 0) -> int:
-        """Waits for the fine picture of a turn later than `after`; gives its turn."""
+        """Waits until the page is idle with a picture of a turn later than `after`; gives its turn."""
         page = page or self.page
         page.wait_for_function(
-            "after => { const f = document.querySelector('.frame');"
-            " return f && f.dataset.quality === 'settled' && Number(f.dataset.turn) > after }",
+            "after => document.documentElement.dataset.idle === 'yes'"
+            " && Number(document.querySelector('.frame')?.dataset.turn) > after",
             arg=after,
         )
         return int(page.locator(".frame").get_attribute("data-turn") or 0)

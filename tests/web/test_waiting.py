@@ -17,7 +17,7 @@ from .test_bench import Told
 class Waiting(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
-        cls.server = Server()
+        cls.server = Server(quick=False)
         cls.addClassCleanup(cls.server.stop)
 
     def get(self, place: str) -> int:

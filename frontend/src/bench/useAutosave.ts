@@ -1,6 +1,7 @@
 import { App } from "antd";
 import { useEffect } from "react";
 import { useNavigate } from "react-router";
+import { idleWhen, lookAgain } from "../server/idle";
 import { mustHold, save, saveOnLeaving, useSaving } from "./saving";
 import { useBench } from "./store";
 
@@ -68,11 +69,17 @@ export function useAutosave() {
       }
     }
 
+    const stopSaying = [
+      idleWhen(() => useSaving.getState().state === "saved" && useBench.getState().set === useSaving.getState().savedSet),
+      useBench.subscribe(lookAgain),
+      useSaving.subscribe(lookAgain),
+    ];
     window.addEventListener("pagehide", saveOnLeaving);
     window.addEventListener("pageshow", shown);
     window.addEventListener("beforeunload", hold);
     return () => {
       stop();
+      stopSaying.forEach((done) => done());
       clearTimeout(rest);
       window.removeEventListener("pagehide", saveOnLeaving);
       window.removeEventListener("pageshow", shown);

@@ -1,5 +1,6 @@
 import { useEffect } from "react";
 import { type PhotoSet, type Picture, server } from "../server/client";
+import { idleWhen, lookAgain } from "../server/idle";
 import { useBench } from "../bench/store";
 import { useFrame } from "./store";
 
@@ -67,6 +68,13 @@ async function ask(set: PhotoSet, view: View, quality: "dragged" | "settled", si
   }
 }
 
+/** Whether the fine picture of what is seen stands. */
+function settled(): boolean {
+  const { picture, of } = useFrame.getState();
+  const { set } = pictured();
+  return set === null || (picture?.quality === "settled" && of === set && !useBench.getState().dragging);
+}
+
 /**
  * Keeps the picture with the set: quick pictures one after another while it changes, the fine one at rest.
  * A change ends a fine picture that is under way; a quick one is let finish, so that a drag always shows one.
@@ -111,6 +119,8 @@ export function usePicture() {
 
     void follow();
     const stops = [
+      idleWhen(settled),
+      useFrame.subscribe(lookAgain),
       useFrame.subscribe((now, before) => {
         if (!sameView(before, now) || now.preview !== before.preview) {
           void follow();

@@ -18,7 +18,7 @@ unexport PYTHONDONTWRITEBYTECODE
 MANY ?= 600
 FEW ?= 20
 
-.PHONY: assumptions demo test setup setup-test lint bench fuzz shots reference sitters client clean
+.PHONY: assumptions demo test setup setup-test lint bench fuzz shots reference sitters client clean recordings
 
 demo: setup ## set up, build, load the demo sets into an empty shelf, start, print the address
 	$(BIN)/deep-amber serve --data data --demo demo --stand-ins --port $(PORT)
@@ -62,6 +62,9 @@ test: setup-test ## every test: core, formats, store, web, the real page in Chro
 	rm -f .test-times
 	PYTHONPATH=. CHROMIUM=$(CHROMIUM) TEST_TIMES=.test-times $(BIN)/unittest-parallel -t . -s tests -b -j $(JOBS) --level class --result tests.timed.TimedResult
 	PYTHONPATH=. CHROMIUM=$(CHROMIUM) $(BIN)/python -m tests.timed .test-times
+
+recordings: setup-test ## what the page's tests are answered with, made anew by the real server
+	RECORD=1 PYTHONPATH=. CHROMIUM=$(CHROMIUM) $(BIN)/unittest-parallel -t . -s tests/browser -b -j $(JOBS) --level module
 
 lint: setup-test
 	$(BIN)/ruff check src tests bake bench tools

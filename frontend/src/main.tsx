@@ -67,7 +67,7 @@ function Root() {
   );
 }
 
-idleWhen(() => queries.isFetching() + queries.isMutating() === 0);
+idleWhen(() => queries.isFetching({ predicate: (query) => query.queryKey[0] !== "findings" }) + queries.isMutating() === 0);
 queries.getQueryCache().subscribe(lookAgain);
 queries.getMutationCache().subscribe(lookAgain);
 

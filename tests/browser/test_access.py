@@ -4,7 +4,7 @@ import itertools
 import unittest
 from pathlib import Path
 
-from .page import PageTest
+from .recorded import RecordedTest
 
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 
@@ -19,7 +19,7 @@ LADDER_TOUCHES = """() => [...document.querySelectorAll('.marker')].filter(m => 
     return name.right > value.left }).map(m => m.dataset.marker)"""
 
 
-class Layout(PageTest):
+class Layout(RecordedTest):
     def test_the_bench_fits_without_scrolling_and_cuts_nothing_off(self):
         for name in ("Nadia, soft headshot", "Anton, hard and dramatic", "Nadia, low key", "Anton, four lights"):
             self.open_demo(name)
@@ -66,7 +66,7 @@ class Layout(PageTest):
                 self.assertEqual(self.page.evaluate(LADDER_TOUCHES), [], where)
 
 
-class Scan(PageTest):
+class Scan(RecordedTest):
     bypass_csp = True  # the scanner is put into the page
 
     def scan(self) -> None:

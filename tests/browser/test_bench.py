@@ -2,10 +2,11 @@
 
 import unittest
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 
 
-class Dragged(PageTest):
+class Dragged(RecordedTest):
+    @journey
     def test_a_light_dragged_to_the_other_side_swaps_the_cheeks(self):
         self.open_demo()
         self.assertEqual(self.marker("lit_cheek")[1], "camera-left")
@@ -18,6 +19,7 @@ class Dragged(PageTest):
         self.assertEqual(self.marker("shadow_cheek")[1], "camera-left")
         self.assertLess(self.picture_tone(0.33, 0.45), self.picture_tone(0.53, 0.65))
 
+    @journey
     def test_pictures_follow_while_dragging(self):
         self.open_demo()
         turn = self.settled()
@@ -40,6 +42,7 @@ class Dragged(PageTest):
         self.assertEqual(len(quick), 3)
         self.settled(after=turn)
 
+    @journey
     def test_walls_hold_and_say_so(self):
         self.open_demo()
         box = self.page.locator('svg.floor [data-handle="lights.0:place"]').bounding_box()
@@ -50,6 +53,7 @@ class Dragged(PageTest):
         self.page.get_by_text("Stopped: camera-left wall").wait_for()
         self.page.mouse.up()
 
+    @journey
     def test_height_in_the_side_view(self):
         self.open_demo()
         turn = self.settled()
@@ -60,6 +64,7 @@ class Dragged(PageTest):
         self.assertLess(int(after.split()[0]), int(before.split()[0]) - 20)
         self.assertIn(after, self.page.locator('[data-tape="lights.0 lower edge to floor"]').text_content())
 
+    @journey
     def test_sitter_camera_and_backdrop_can_be_dragged_too(self):
         self.open_demo()
         for view, handle, thing, field in (
@@ -76,6 +81,7 @@ class Dragged(PageTest):
                 self.settled(after=turn)
                 self.assertNotEqual(self.field(field).input_value(), before)
 
+    @journey
     def test_the_head_is_turned_by_its_nose(self):
         self.open_demo()
         turn = self.settled()
@@ -85,6 +91,7 @@ class Dragged(PageTest):
         self.settled(after=turn)
         self.assertGreater(int(self.field("sitter.head_turn").input_value().rstrip("°")), 30)
 
+    @journey
     def test_chin_and_backdrop_turn_and_another_sitter(self):
         self.open_demo()
         turn = self.settled()
@@ -104,7 +111,7 @@ class Dragged(PageTest):
         self.assertGreater(int(self.field("backdrop.turn").input_value().rstrip("°")), 3)
 
 
-class Typed(PageTest):
+class Typed(RecordedTest):
     def test_a_height_with_its_unit_moves_the_light_and_the_picture(self):
         self.open_demo()
         turn, chin = self.settled(), self.marker("chin")[0]
@@ -151,7 +158,8 @@ class Typed(PageTest):
         self.assertIn("ft", self.page.locator('[data-tape="lens to sitter"]').text_content())
 
 
-class Keys(PageTest):
+class Keys(RecordedTest):
+    @journey
     def test_nudges_undo_and_redo(self):
         self.open_demo()
         z = self.field("lights.0.place.z")
@@ -174,6 +182,7 @@ class Keys(PageTest):
         self.page.keyboard.press("Control+Shift+z")
         shows(start - 5)
 
+    @journey
     def test_a_drag_is_one_step_of_undo(self):
         self.open_demo()
         turn = self.settled()

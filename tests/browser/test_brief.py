@@ -6,10 +6,10 @@ from pathlib import Path
 
 from tests.formats.test_idea_picture import picture, turned_by_tag
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 
 
-class Brief(PageTest):
+class Brief(RecordedTest):
     bypass_csp = True
 
     def setUp(self) -> None:
@@ -80,6 +80,7 @@ class Brief(PageTest):
         self.page.locator(".ant-message").get_by_role("button", name="Undo").click()
         self.page.wait_for_function("() => document.querySelectorAll('.ideas img').length === 2")
 
+    @journey
     def test_furniture_and_a_door_are_put_in_pulled_and_found(self):
         self.add("shelf")
         self.add("door")

@@ -4,11 +4,11 @@ import unittest
 
 from deep_amber.devices.protocol import ask
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 from .stand_ins import WithStandIns
 
 
-class ExposePage(PageTest):
+class ExposePage(RecordedTest):
     def step(self, key: str) -> None:
         self.page.locator("body").click(position={"x": 20, "y": 740})
         self.page.keyboard.press(key)
@@ -25,6 +25,7 @@ class Journey(WithStandIns, ExposePage):
         found.first.wait_for()
         return found.first.inner_text()
 
+    @journey
     def test_from_the_camera_to_a_test_frame_and_back_from_what_goes_wrong(self):
         devices = self.devices()
         self.page.goto(self.server.address + "/begin")
@@ -69,6 +70,7 @@ class Journey(WithStandIns, ExposePage):
         devices["camera"].begin = lambda: None
         devices["camera"].shutdown = lambda: None
 
+    @journey
     def test_alone_before_the_camera_a_step_left_out_shows_and_then_it_is_right(self):
         self.devices()
         self.open_demo()
@@ -90,6 +92,7 @@ class Journey(WithStandIns, ExposePage):
 
 
 class Instruments(ExposePage):
+    @journey
     def test_the_meter_is_taken_up_by_key_pulled_about_and_two_readings_make_a_ratio(self):
         self.open_demo("Anton, four lights")
         self.step("Shift+H")

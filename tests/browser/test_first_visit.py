@@ -2,14 +2,15 @@
 
 import unittest
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 
 
-class FirstVisit(PageTest):
+class FirstVisit(RecordedTest):
     own_server = True
 
     bypass_csp = True
 
+    @journey
     def test_from_the_shelf_to_an_own_room_with_its_picture_on_the_bench(self):
         page = self.page
         page.goto(self.server.address + "/shelf")

@@ -5,10 +5,11 @@ import re
 import unittest
 from pathlib import Path
 
-from .page import SLOW_LINE, PageTest
+from .page import SLOW_LINE
+from .recorded import RecordedTest, journey
 
 
-class Gear(PageTest):
+class Gear(RecordedTest):
     own_server = True
 
     def chips(self) -> list[str]:
@@ -24,6 +25,7 @@ class Gear(PageTest):
         picker.get_by_role("button", name=re.compile(f"^{modifier}")).first.click()
         self.settled(after=turn)
 
+    @journey
     def test_a_light_from_the_kit_is_added_moved_looked_at_alone_and_removed(self):
         self.open_demo()
         self.add("400 W s head", "30 x 120 cm strip with grid", "rim")
@@ -106,7 +108,7 @@ class Gear(PageTest):
         self.assertIn("fill", self.chips())
 
 
-class Kit(PageTest):
+class Kit(RecordedTest):
     own_server = True
 
     def setUp(self):
@@ -124,6 +126,7 @@ class Kit(PageTest):
         self.page.get_by_role("tab", name=re.compile("^panels")).click()
         self.page.locator(".owned button", has_text="hall mirror foil").wait_for()
 
+    @journey
     def test_what_is_typed_faster_than_a_slow_line_keeps_up_with_is_all_kept(self):
         self.page.add_init_script(SLOW_LINE)
         self.page.reload()

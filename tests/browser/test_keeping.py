@@ -3,12 +3,14 @@
 import json
 import unittest
 
-from .page import DEMO, PageTest
+from .page import DEMO
+from .recorded import RecordedTest, journey
 
 
-class Kept(PageTest):
+class Kept(RecordedTest):
     own_server = True
 
+    @journey
     def test_a_reload_finds_the_set_as_it_was_left(self):
         self.open_demo()
         turn = self.settled()
@@ -22,6 +24,7 @@ class Kept(PageTest):
         self.assertEqual(self.field("lights.0.distance").input_value(), "120 cm")
         self.assertAlmostEqual(self.marker("cloth")[0], cloth, places=3)
 
+    @journey
     def test_leaving_at_once_keeps_the_last_change(self):
         self.open_demo()
         address = self.page.url
@@ -35,6 +38,7 @@ class Kept(PageTest):
         self.settled()
         self.assertEqual(self.field("lights.0.distance").input_value(), "110 cm")
 
+    @journey
     def test_two_tabs_never_overwrite_each_other_silently(self):
         self.expected = ["409"]
         self.open_demo()
@@ -70,7 +74,7 @@ class Kept(PageTest):
         self.page.wait_for_function("() => document.title.startsWith('Third try')")
 
 
-class Shelf(PageTest):
+class Shelf(RecordedTest):
     own_server = True
 
     def setUp(self) -> None:
@@ -83,6 +87,7 @@ class Shelf(PageTest):
             self.assertTrue(self.page.get_by_role("link", name=name, exact=True).first.is_visible())
         self.page.wait_for_function("() => [...document.images].every(i => i.complete && i.naturalWidth === 160)")
 
+    @journey
     def test_copy_delete_and_undo(self):
         self.page.get_by_role("button", name="Copy Anton, hard and dramatic", exact=True).click()
         copied = self.page.get_by_role("link", name="Anton, hard and dramatic (2)", exact=True)

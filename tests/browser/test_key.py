@@ -2,12 +2,12 @@
 
 import unittest
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 
 NAMED = "name => document.querySelector('[data-testid=pattern]')?.textContent === name"
 
 
-class Key(PageTest):
+class Key(RecordedTest):
     bypass_csp = True  # to wait for words and tones
 
     def setUp(self) -> None:
@@ -38,6 +38,7 @@ class Key(PageTest):
     def place(self, view: str) -> str:
         return self.page.locator(f"svg.{view} [data-handle='lights.0:place']").first.inner_html()
 
+    @journey
     def test_the_dot_from_loop_to_rembrandt_takes_name_floor_side_frame_and_catchlight_along(self):
         self.named("loop")
         floor, side, tone = self.place("floor"), self.place("side"), self.picture_tone(0.53, 0.6)

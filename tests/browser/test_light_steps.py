@@ -2,10 +2,10 @@
 
 import unittest
 
-from .page import PageTest
+from .recorded import RecordedTest
 
 
-class LightSteps(PageTest):
+class LightSteps(RecordedTest):
     def setUp(self) -> None:
         super().setUp()
         self.open_demo("Anton, four lights")

@@ -15,14 +15,14 @@ from tests.core.capture.test_judge import taken, wrong
 from tests.formats.test_camera_file import TAGS
 from tests.sets import demo_file
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 
 
 def jpeg(linear: np.ndarray) -> bytes:
     return jpeg_of_frame(np.round(encoded(np.clip(linear, 0, 1)) * 255).astype(np.uint8), TAGS)
 
 
-class OfSets(PageTest):
+class OfSets(RecordedTest):
     def new_set(self, number: int) -> str:
         self.open_demo({1: "Nadia, soft headshot", 4: "Anton, four lights"}[number])
         return self.page.url.rsplit("/", 1)[-1]
@@ -32,6 +32,7 @@ class Log(OfSets):
     def bring(self, *files: dict) -> None:
         self.page.locator(".page-tools input[type=file]").set_input_files(list(files))
 
+    @journey
     def test_pictures_are_brought_in_once_marked_searched_and_set_against_the_set(self):
         set_id = self.new_set(4)
         self.page.goto(f"{self.server.address}/log?set={set_id}")
@@ -81,6 +82,7 @@ class Log(OfSets):
         card.press("ArrowLeft")
         expect(card).to_have_attribute("style", "left: 49%; top: 80%;")
 
+    @journey
     def test_a_long_import_is_cancelled_and_what_is_in_stays(self):
         self.page.goto(self.server.address + "/log")
         with tempfile.TemporaryDirectory() as folder:

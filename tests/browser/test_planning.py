@@ -6,7 +6,7 @@ import unittest
 
 from playwright.sync_api import expect
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 
 KIT = {
     "sources": [{"name": "speedlight", "source": {"kind": "speedlight", "guide_number": 40.0}}],
@@ -16,7 +16,7 @@ KIT = {
 }
 
 
-class Planning(PageTest):
+class Planning(RecordedTest):
     own_server = True
 
     def wait_for_plan(self) -> None:
@@ -48,6 +48,7 @@ class Planning(PageTest):
         self.page.get_by_role("link", name="Plan", exact=True).click()
         return turn
 
+    @journey
     def test_from_an_empty_set_with_an_own_kit_to_a_taken_plan(self):
         self.page.goto(self.server.address + "/help")
         self.own_kit()
@@ -76,6 +77,7 @@ class Planning(PageTest):
         self.settled()
         self.page.locator('svg.floor [aria-label^="key"]').first.wait_for()
 
+    @journey
     def test_what_was_taken_is_undone_on_the_bench(self):
         self.open_demo("Anton, four lights")
         opened = self.settled()

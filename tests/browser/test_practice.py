@@ -17,16 +17,17 @@ from deep_amber.store.database import open_store
 from deep_amber.store.hands import hand_of
 from tests.core.eye.pictured import pictured
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 
 
-class Practice(PageTest):
+class Practice(RecordedTest):
     def at_level(self, level: int) -> None:
         self.page.goto(self.server.address + "/practice")
         self.page.get_by_role("img", name="The picture to read").wait_for()
         self.page.get_by_text(str(level), exact=True).click()
         self.page.get_by_role("img", name="The picture to read").wait_for()
 
+    @journey
     def test_a_round_of_five_by_keyboard(self):
         page = self.page
         self.at_level(1)
@@ -72,6 +73,7 @@ class Practice(PageTest):
         self.page.get_by_text("difference", exact=True).click()
         expect(self.page.get_by_role("img", name="The difference of both pictures")).to_be_visible()
 
+    @journey
     def test_a_picture_that_comes_late_does_not_stand_under_another_level(self):
         page, held = self.page, []
         page.route(
@@ -102,6 +104,7 @@ class Practice(PageTest):
         self.page.mouse.up()
         self.assertAlmostEqual(int(side.get_attribute("aria-valuenow") or "0"), -90, delta=4)
 
+    @journey
     def test_a_picture_is_made_by_moving_a_set_on_the_bench(self):
         page = self.page
         self.at_level(1)
@@ -135,7 +138,7 @@ class Practice(PageTest):
         return asdict(made.photo_set.lights[0].place)
 
 
-class Read(PageTest):
+class Read(RecordedTest):
     def test_an_own_picture_is_read_from_what_is_pointed_at(self):
         page, made = self.page, pictured(2, 8)
         with urlopen(Request(self.server.address + "/api/log/pictures?name=own.png", png_bytes(made.codes))) as told:

@@ -2,10 +2,10 @@
 
 import unittest
 
-from .page import PageTest
+from .recorded import RecordedTest
 
 
-class Steps(PageTest):
+class Steps(RecordedTest):
     bypass_csp = True  # to read tones from the picture
 
     def setUp(self) -> None:

@@ -2,12 +2,12 @@
 
 import unittest
 
-from .page import PageTest
+from .recorded import RecordedTest, journey
 
 FINISHED = "() => document.querySelector('.wish-panel') && !document.querySelector('.asking progress')"
 
 
-class Wish(PageTest):
+class Wish(RecordedTest):
     def setUp(self) -> None:
         super().setUp()
         self.open_demo("Anton, four lights")
@@ -27,6 +27,7 @@ class Wish(PageTest):
         field.press("Enter")
         self.finished()
 
+    @journey
     def test_the_backdrop_pulled_up_two_stops_is_previewed_applied_and_undone(self):
         now, _ = self.marker("backdrop_middle")
         box = self.page.locator("[data-marker=backdrop_middle] .grip").bounding_box()

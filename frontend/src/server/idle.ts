@@ -1,5 +1,9 @@
-/** Whether the page waits for anything: said on the document, for those that drive it and for those that read it aloud. */
+/**
+ * Whether a hand waits for anything: said on the document, for those that drive the page and for those that read it aloud.
+ * The checks of the steps go on beside what a hand does, and are not waited for.
+ */
 
+const BESIDE = "/api/findings";
 const QUIET = 80; // ms without anything under way after which the page is idle
 
 let underWay = 0;
@@ -39,6 +43,10 @@ const ask = window.fetch;
 
 /** As the browser's own; a request is under way until its answer has come to its end. */
 window.fetch = async (...asked) => {
+  const [what] = asked;
+  if (new URL(what instanceof Request ? what.url : what, location.href).pathname === BESIDE) {
+    return ask(...asked);
+  }
   underWay += 1;
   lookAgain();
   try {

@@ -50,12 +50,18 @@ def coverage(photo_set: Set) -> Coverage:
     with np.errstate(divide="ignore", invalid="ignore"):
         t = np.where(toward * away > 0, away / toward, np.inf)
     along = np.array(quad.half_x) / np.linalg.norm(quad.half_x)
-    off = lens - middle
-    x = np.where(np.isfinite(t), off @ along + t * (ways @ along), np.sign(ways @ along) * np.inf)
-    y = np.where(np.isfinite(t), lens[1] + t * ways[:, 1], np.sign(ways[:, 1]) * np.inf)
+    off, meets = lens - middle, np.isfinite(t)
+    t = np.where(meets, t, 0.0)
+    x = np.where(meets, off @ along + t * (ways @ along), _endless(ways @ along))
+    y = np.where(meets, lens[1] + t * ways[:, 1], _endless(ways[:, 1]))
     half = float(np.linalg.norm(quad.half_x))
     left, right, top = float(x.min()), float(x.max()), float(y.max())
     return Coverage(left, right, top, float(y.min()), left + half, half - right, photo_set.backdrop.height - top)
+
+
+def _endless(way: np.ndarray) -> np.ndarray:
+    """Where a corner's ray goes that never meets the backdrop: endlessly far to its side; 0 where it goes to neither."""
+    return np.where(way == 0, 0.0, np.copysign(np.inf, way))
 
 
 def floor_seen(photo_set: Set) -> float:

@@ -4,7 +4,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..exposure.response import FLOOR, MID_GREY, exposure_factor
+from ..exposure.visible import lightness_of
 from ..kit.emission import emissions
+from ..model.set import Set
 from ..picture.lens_rays import Size
 from ..simulation.exposing import exposed, lights_on
 from ..simulation.layers import bounced_layer
@@ -20,6 +23,8 @@ DARK = 0.3  # stops under the backdrop round it from which a shadow is counted (
 NOTHING = 1e-9  # lux seconds, so that darkness has a ratio
 NARROW = 0.08  # of the picture's height within which an edge must change (assumption)
 EDGE = 0.5  # stops of such a change that shows on an even backdrop (assumption)
+SEEN_EDGE = 6.0
+"""CIE L* of such a change under which the picture does not show it: in black, in clipped white (assumption: twice what shows of folds)."""
 MOSTLY = 0.6  # share of nine places that lie on the backdrop
 LEAST_SHARE = 0.004  # of the picture that such a shadow must cover
 
@@ -55,6 +60,12 @@ def _edge(stops: np.ndarray, at: np.ndarray, size: Size) -> float:
     return most
 
 
+def _tones(albedo: np.ndarray, light: np.ndarray, photo_set: Set) -> np.ndarray:
+    """What surfaces read in the picture [stops from mid grey], in light [lx s]."""
+    value = albedo @ LUMINANCE * light * exposure_factor(photo_set.camera)
+    return np.log2(np.maximum(value, FLOOR) / MID_GREY)
+
+
 def _of_nine(grid: np.ndarray) -> np.ndarray:
     """Mean of each cell and those about it; beyond the border there is nothing."""
     wide = np.pad(grid, 1)
@@ -65,7 +76,8 @@ def _of_nine(grid: np.ndarray) -> np.ndarray:
 def backdrop_shadows(stages: Stages, with_bounce: bool = True) -> list[BackdropShadow]:
     """The shadows in the frame that the sitter throws on what is behind, darkest first.
 
-    What counts is an edge that shows: light that falls off broadly over the frame draws none.
+    What counts is an edge that shows: light that falls off broadly over the frame draws none, and none is seen in black or
+    in clipped white.
 
     At each place of the coarse picture where backdrop or wall is seen, the light there with and without the sitter in
     the way of one light, bounced light and the other lights staying. Without bounced light shadows are never lighter.
@@ -94,6 +106,9 @@ def backdrop_shadows(stages: Stages, with_bounce: bool = True) -> list[BackdropS
     made = []
     for index, taken in lost.items():
         stops = np.log2((total + taken + NOTHING) / (total + NOTHING))
+        clear = _tones(coarse.albedo[at], total + taken, photo_set)
+        if with_bounce and _edge(lightness_of(clear) - lightness_of(clear - stops), at, size) < SEEN_EDGE:
+            continue
         dark = np.where(stops > DARK)[0]
         share = len(dark) / len(coarse.points)
         edge = _edge(stops, at, size)

@@ -26,7 +26,7 @@ def backdrop_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator
         yield from _top(photo_set, seen)
     if not photo_set.backdrop.translucent:  # what shows on a sheet lit from behind is its own light
         yield from shadow_findings(photo_set, mesh, go_on)
-    yield from material_findings(photo_set, mesh)
+    yield from material_findings(photo_set, mesh, go_on)
 
 
 def _width(photo_set: Set, seen: Coverage) -> Iterator[Finding]:

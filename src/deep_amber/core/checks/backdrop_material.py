@@ -6,6 +6,8 @@ from dataclasses import replace
 
 from ..answer import Answer, mend
 from ..backdrop.coverage import coverage, floor_seen
+from ..brief.aims import BACKDROP_SURFACES
+from ..exposure.visible import visible
 from ..framing.depth_of_field import blur, nearest_focus
 from ..framing.framings import seen_from_above, sensor_height
 from ..framing.perspective import TOUCHING, lens_to_face
@@ -14,10 +16,11 @@ from ..gear.sources import Strobe
 from ..model.light import Light
 from ..model.point import Point
 from ..model.set import Set, with_added
-from ..picture.texture import CREASE_WIDTHS
+from ..picture.texture import CREASE_DEPTHS, CREASE_WIDTHS
+from ..simulation.readings import readings_of
 from ..sitter.mesh import SitterMesh
 from ..units import APERTURES, step_in_series
-from .finding import Finding
+from .finding import Finding, GoOn, sketch_for
 
 MELTED = 2.0  # widths of a crease over which the blur must reach to hide it (assumption)
 BEFORE_FACE = 0.03  # [m] of a lit softbox's cloth before the unlit backdrop
@@ -34,15 +37,22 @@ def blur_there(photo_set: Set, mesh: SitterMesh) -> float:
     return blur(camera, away, ground) / camera.focal_length * ground
 
 
-def material_findings(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
+def material_findings(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
     """What there is to say about what it is made of and how it hangs."""
-    yield from _creases(photo_set, mesh)
+    yield from _creases(photo_set, mesh, go_on)
     yield from _foot(photo_set)
     yield from _hung(photo_set)
     yield from _unlit(photo_set)
 
 
-def _creases(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
+def _seen(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> bool:
+    """Whether the picture could show its creases: not in black, and not in clipped white."""
+    read = readings_of(sketch_for(photo_set, mesh, go_on)).surfaces
+    depth = -math.log2(1 - CREASE_DEPTHS[photo_set.backdrop.creases])
+    return any(visible(read[k].stops, depth) for k in BACKDROP_SURFACES if k in read)
+
+
+def _creases(photo_set: Set, mesh: SitterMesh, go_on: GoOn) -> Iterator[Finding]:
     backdrop, camera = photo_set.backdrop, photo_set.camera
     width = CREASE_WIDTHS.get(backdrop.creases)
     spread = blur_there(photo_set, mesh)
@@ -53,7 +63,7 @@ def _creases(photo_set: Set, mesh: SitterMesh) -> Iterator[Finding]:
         / sensor_height(camera)
         / max(abs(camera.place.z - backdrop.z), TOUCHING),
     }
-    if width is None:
+    if width is None or not _seen(photo_set, mesh, go_on):
         return
     figures["crease_m"] = width
     melted = spread >= MELTED * width

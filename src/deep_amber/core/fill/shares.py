@@ -71,7 +71,7 @@ def shares_of(stages: Stages) -> list[Share]:
                 what,
                 stops_over(now_shadow, shadow),
                 stops_over(now_lit, lit),
-                lighting_ratio(*was)[0],
+                lighting_ratio(lit, shadow)[0],
             )
         )
     return made

@@ -51,15 +51,21 @@ def _unseen(f: Finding, say: Say) -> str:
     return f"The head's shadow from {f.named['light']} falls {where}."
 
 
+CREASES = {"crumpled": "wrinkles"}
+CREASES |= {k: k for k in ("soft folds", "fold lines")}
+"""What shows of each way of being creased."""
+
+
 def _creases(f: Finding, say: Say) -> str:
     blur, crease, what = (
         say.length(f.figures["blur_on_backdrop_m"]),
         say.length(f.figures["crease_m"]),
-        f.named["creases"],
+        CREASES[f.named["creases"]],
     )
     if f.severity == "note":
         return f"Its {what} melt: the blur is {blur} wide, a crease {crease}."
-    return f"Its {what} show: the blur is only {blur} wide, a crease {crease}. Steaming it helps too."
+    helps = "Steaming it helps too." if f.mend else "Steaming it helps."
+    return f"Its {what} show: the blur is only {blur} wide, a crease {crease}. {helps}"
 
 
 def _foot(f: Finding, say: Say) -> str:

@@ -20,7 +20,7 @@ from ..simulation.quality import SETTLED, oriented
 from ..simulation.stages import Stages
 from ..wish.kept import Wish, wish_of
 from ..wish.search import AtRest, Search
-from ..wish.state import State
+from ..wish.state import State, state_of
 from ..wish.target import Target
 from .complaints import Complaint
 from .ground import Ground
@@ -35,6 +35,7 @@ APART = 1.2  # stops between a face and its backdrop that part them (assumption)
 CLOTH_UNDER = 0.4  # stops under clipping at which white cloth keeps its folds (assumption)
 BLACK = -4.0  # stops from mid grey at which paper reads as black
 FORE_OVER = 0.3  # stops of a forehead over the lit cheek that nobody calls hot (assumption)
+TOLD_APART = 0.1  # stops that a mend may be off the way that is called for: nobody sees them
 MOST = 6  # mends that are told
 
 
@@ -66,7 +67,7 @@ def _ratio(stages: Stages, state: State, by: float) -> Targets:
     now, look = float(state.tones.ratio), stages.photo_set.look
     aimed = math.log2(look.ratio) - now if look is not None and not asks_for_the_middle(look) else 0.0
     wanted = now + aimed if aimed * by > 0.2 else min(max(now + by, LEAST_RATIO), MOST_RATIO)
-    return [[Target("shadow_cheek", "ratio", 2.0**wanted)]] if abs(wanted - now) > 0.2 else []
+    return [[Target("shadow_cheek", "ratio", 2.0**wanted)]] if (wanted - now) * by > 0.2 else []
 
 
 def _own_tone(stages: Stages, state: State) -> Targets:
@@ -114,6 +115,26 @@ WISHES: dict[str, Callable[[Stages, State], Targets]] = {
 }
 """What is wished where someone complains."""
 
+CALLED_FOR: dict[str, tuple[Callable[[State], float], int]] = {
+    "flat": (lambda t: float(t.tones.ratio), 1),
+    "harsh": (lambda t: float(t.tones.ratio), -1),
+    "muddy": (lambda t: float(t.tones.stops["lit_cheek"]), 1),
+    "too_weak": (lambda t: float(t.tones.stops["lit_cheek"]), 1),
+    "too_strong": (lambda t: float(t.tones.stops["lit_cheek"]), -1),
+    "white_grey": (lambda t: float(t.tones.stops["backdrop_middle"]), 1),
+    "black_grey": (lambda t: float(t.tones.stops["backdrop_middle"]), -1),
+}
+"""What a complaint calls for more (1) or less (-1) of [stops]: a mend that goes the other way is none."""
+
+
+def answers_it(complaint: Complaint, stages: Stages, mend: Answer) -> bool:
+    """Whether a mend does not make worse what is complained of, whatever else it was made for."""
+    if complaint.code not in CALLED_FOR:
+        return True
+    measure, way = CALLED_FOR[complaint.code]
+    before, after = (measure(state_of(replace(stages, photo_set=k, found={}))) for k in (stages.photo_set, mend.photo_set))
+    return (after - before) * way > -TOLD_APART
+
 
 def complained(
     complaint: Complaint, stages: Stages, findings: list[Finding], support: Support, ground: Ground,
@@ -128,7 +149,7 @@ def complained(
     """
     causes = [k for k in findings if k.code in complaint.causes]
     causes.sort(key=lambda k: (k.severity != "warn", complaint.causes.index(k.code)))
-    mends = [k.mend for k in causes if k.mend is not None]
+    mends = [k.mend for k in causes if k.mend is not None and answers_it(complaint, stages, k.mend)]
     spread, evened = _row(complaint, stages)
     mends += evened
     mends += [

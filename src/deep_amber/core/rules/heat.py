@@ -9,6 +9,8 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+import numpy as np
+
 from ..gear.sources import Heat
 from ..geometry.quads import backdrop_quad, distance_to, panel_quads
 from ..model.light import Light
@@ -18,11 +20,16 @@ NEAR = 0.8  # share of a limit from which it is warned
 HOT_LIMIT = {"card": 15.0, "foam": 0.0, "plastic": 10.0, "cloth": 40.0}
 """Largest hot (tungsten or halogen) bulb in that material [W]."""
 COOL_LIMIT = {"card": 40.0, "foam": 20.0, "plastic": 30.0, "cloth": 120.0}
-"""Largest LED or fluorescent bulb in that material [W]."""
+"""Largest LED or fluorescent bulb in that material [W]; of an LED head what leaves at its front counts."""
 MODELLING_LIMIT = {"card": 0.0, "foam": 0.0, "plastic": 0.0, "cloth": 250.0}
 """Largest halogen modelling lamp of a studio head in that material [W]."""
 NEAR_CLOTH = 0.25
 """Least distance of cloth, paper or foam from a hot lamp of 100 W [m]; it grows with the root of the power (assumption)."""
+NEAR_SKIN, NEAR_EYES = 0.5, 0.3
+"""Least distance of eyes, hair and clothes from a bare hot lamp, and from a bare bright one, of 100 W [m]; both grow with the root of
+the power (assumptions)."""
+CHEST_TO_CROWN, LEGS, LYING, BODY_ACROSS = (0.35, 0.85), 0.85, 0.85, 0.12
+"""[m] over the seat, of the legs of who stands, from the middle to head and feet, and half of a head across (assumptions)."""
 GEL_LIMIT = 150.0
 """Largest hot bulb behind a gel held close to it [W]."""
 MODELLING_GEL_LIMIT = 300.0
@@ -47,7 +54,38 @@ def material_of(light: Light) -> str:
 def heat_warnings(photo_set: Set) -> list[str]:
     """In words, what to be careful with in a set; what is refused never comes to be in one."""
     said = [f"{k.name}: {v.message}; {v.accepted}" for k in photo_set.lights for v in heat(k) if not v.refused]
-    return said + list(_near_cloth(photo_set))
+    return said + list(_near_cloth(photo_set)) + list(_near_sitter(photo_set))
+
+
+def _near_sitter(photo_set: Set) -> Iterator[str]:
+    """Hot or bright bare lamps within reach of eyes, hair and clothes: a hot one burns, a bright one dazzles."""
+    for light in photo_set.lights:
+        lamp = light.source.heat
+        if lamp is None or not light.on or lamp.modelling or material_of(light):
+            continue
+        reach = (NEAR_SKIN if lamp.hot else NEAR_EYES) * math.sqrt(lamp.watts * lamp.forward / 100)
+        away = _to_sitter(photo_set, light.place.array)
+        if away < reach:
+            cooler = "or a cool lamp, " if lamp.hot else "or cloth before it, "
+            yield (
+                f"{light.name}: {lamp.what} of {lamp.watts:g} W is {max(away, 0) * 100:.0f} cm from the sitter's eyes, hair and clothes; "
+                f"at least {math.ceil(reach * 20) * 5} cm, {cooler}and nobody looks into it"
+            )
+
+
+def _to_sitter(photo_set: Set, place: np.ndarray) -> float:
+    """Distance of a place to head and chest [m]: to the line through them, less what they are across."""
+    sitter = photo_set.sitter
+    if sitter.posture == "lying":
+        turn = math.radians(sitter.body_turn)
+        way = np.array([math.sin(turn), 0.0, math.cos(turn)])
+        middle = np.array([sitter.x, sitter.seat_height + BODY_ACROSS, sitter.z])
+        low, high = middle - way * LYING, middle + way * LYING
+    else:
+        base = sitter.seat_height if sitter.posture == "seated" else LEGS
+        low, high = (np.array([sitter.x, base + h, sitter.z]) for h in CHEST_TO_CROWN)
+    along = float(np.clip((place - low) @ (high - low) / ((high - low) @ (high - low)), 0, 1))
+    return float(np.linalg.norm(place - low - along * (high - low))) - BODY_ACROSS
 
 
 def _near_cloth(photo_set: Set) -> Iterator[str]:
@@ -95,7 +133,7 @@ def heat(light: Light) -> Iterator[Verdict]:
     material = material_of(light)
     if material:
         limits = MODELLING_LIMIT if lamp.modelling else HOT_LIMIT if lamp.hot else COOL_LIMIT
-        yield from _against(lamp.watts, limits[material], "modifier", lamp.what, material)
+        yield from _against(lamp.watts, limits[material] / lamp.forward, "modifier", lamp.what, material)
     if lamp.hot and light.gels:
         limit = MODELLING_GEL_LIMIT if lamp.modelling else GEL_LIMIT
         yield from _against(lamp.watts, limit, "gels", lamp.what, "the gel")

@@ -8,10 +8,13 @@ from annotated_types import Interval
 
 from .. import beams
 from ..face import Face
-from .source import COLOUR, OUTPUT, LowestOutput, OutputScale, OutputStep, SourceKind
+from .source import COLOUR, OUTPUT, Heat, LowestOutput, OutputScale, OutputStep, SourceKind
 
 FLAT = 0.15
 """With a larger face it is a panel, and takes no bowl, dish or snoot [m]."""
+
+FORWARD = 0.4
+"""Share of an LED's power that leaves at its front as light and heat (assumption: a third of it is light)."""
 
 
 @dataclass(frozen=True)
@@ -55,7 +58,16 @@ class Led(SourceKind):
         ("LED head 60 W", {}),
         ("LED panel 30 x 20", {"amount": 900.0, "width": 0.3, "height": 0.2, "watts": 30.0}),
     )
-    heat = None
+
+    @property
+    def heat(self) -> Heat:
+        """Its light, and what its front gives off."""
+        return Heat("an LED panel" if self.is_panel else "an LED head", self.watts, False, forward=FORWARD)
+
+    @property
+    def is_panel(self) -> bool:
+        """Whether its face is large and flat."""
+        return max(self.width, self.height) > FLAT
 
     @property
     def face(self) -> Face:
@@ -81,4 +93,4 @@ class Led(SourceKind):
 
     def fitting(self, kinds: tuple[str, ...]) -> tuple[str, ...]:
         """A panel takes a softbox at most."""
-        return tuple(k for k in kinds if k in ("bare", "softbox")) if max(self.width, self.height) > FLAT else kinds
+        return tuple(k for k in kinds if k in ("bare", "softbox")) if self.is_panel else kinds

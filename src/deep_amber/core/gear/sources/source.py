@@ -37,6 +37,8 @@ class Heat:
     """The modelling lamp of a studio head."""
     rating: float = 0.0
     """Highest bulb power that its fitting is marked for [W]; 0 when it is not marked."""
+    forward: float = 1.0
+    """Share of the power that heats what is on its front; the rest leaves at its back, by fins and a fan."""
 
 
 SHORTEST_RECYCLE = 0.05  # of that after full output (assumption)

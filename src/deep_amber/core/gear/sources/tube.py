@@ -9,11 +9,13 @@ from annotated_types import Interval
 from .. import beams
 from ..face import Face
 from ..part import cm
-from .source import COLOUR, OUTPUT, Kelvin, LowestOutput, OutputScale, OutputStep, SourceKind
+from .source import COLOUR, OUTPUT, Heat, Kelvin, LowestOutput, OutputScale, OutputStep, SourceKind
 
 EFFICACY = 85.0
 """Fluorescent and LED tubes [lm / W] (assumption)."""
 ACROSS = 0.026  # [m], of a T8 tube
+FORWARD = 0.5
+"""Share of a tube's power that heats what is before it (assumption: the half of it that faces there)."""
 
 
 @dataclass(frozen=True)
@@ -46,7 +48,11 @@ class Tube(SourceKind):
     }
     chosen = OUTPUT
     usual = (("tube 120 cm", {}),)
-    heat = None
+
+    @property
+    def heat(self) -> Heat:
+        """All along it."""
+        return Heat("a tube", self.watts, False, forward=FORWARD)
 
     @property
     def face(self) -> Face:

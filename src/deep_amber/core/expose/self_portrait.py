@@ -7,6 +7,7 @@ from typing import Literal
 import numpy as np
 
 from ..framing.depth_of_field import depth_of_field, nearest_focus
+from ..framing.lenses import openings
 from ..geometry.quads import backdrop_quad
 from ..geometry.vectors import aiming_axes
 from ..model.camera import Camera
@@ -16,7 +17,6 @@ from ..simulation.stages import Stages
 from ..sitter.face import face_marks
 from ..sitter.mesh import SitterMesh
 from ..sitter.pose import posed
-from ..units import APERTURES
 
 WALKING = 0.7  # [m/s] in a room of cables and stands (assumption: half of walking outside)
 SITTING_DOWN = 3.0  # [s] to sit and find the pose (assumption)
@@ -71,16 +71,11 @@ def self_portrait_of(stages: Stages) -> SelfPortrait:
     depth = depth_of_field(camera, distance)
     sway = SWAY if sitter.seat_height > 0 else STANDING_SWAY
     walk = way_to_mark(photo_set) / WALKING + SITTING_DOWN
-    wide = next((n for n in _apertures(camera) if _margin(camera, n, distance) >= sway), 0.0)
+    wide = next((n for n in openings(camera) if _margin(camera, n, distance) >= sway), 0.0)
     return SelfPortrait(
         sitter.x, sitter.z, face_marks(stages.mesh, sitter).eyes[1], distance, depth.before, depth.behind, sway,
         min(depth.before, depth.behind) >= sway, wide, walk, next((t for t in TIMERS if t >= walk), 0.0),
     )  # fmt: skip
-
-
-def _apertures(camera: Camera) -> tuple[float, ...]:
-    widest = camera.lens.widest if camera.lens else 1.0
-    return tuple(float(n) for n in APERTURES if n >= widest * 0.97)
 
 
 def _margin(camera: Camera, aperture: float, distance: float) -> float:

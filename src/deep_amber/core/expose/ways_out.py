@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..answer import Act, Answer
+from ..framing.lenses import openings
 from ..kit.dial import APART
 from ..kit.owned import Kit
 from ..model.camera import Camera
@@ -15,7 +16,7 @@ from ..model.set import Set, with_light
 from ..pattern.reach import ANYWHERE, Support
 from ..simulation.stages import Stages
 from ..sitter.face import face_marks
-from ..units import APERTURES, SENSITIVITIES
+from ..units import SENSITIVITIES
 from ..wish.kept import BLACK, MARKER_HELD
 from ..wish.path import CARRIED, KNOB, NUDGE, point
 from ..wish.safe import Cautions, cautions_of, is_safe
@@ -96,9 +97,8 @@ def _tried(
 def _by_camera(camera: Camera, short: list[LightSetting], held: Held) -> Iterator[_Try]:
     """Aperture, sensitivity and filter that bring the light that is farthest off into its range."""
     worst = max((k.short for k in short), key=abs)
-    widest = camera.lens.widest if camera.lens else 1.0
     if not held.depth:
-        n = _in_series(camera.aperture * 2.0 ** (-worst / 2), tuple(k for k in APERTURES if k >= widest * 0.97), worst)
+        n = _in_series(camera.aperture * 2.0 ** (-worst / 2), openings(camera), worst)
         if n is not None and abs(math.log2(n / camera.aperture)) > APART:
             yield (Act("wish.aperture", {"to_f": n}),), KNOB, None, replace(camera, aperture=n)
     s = _in_series(camera.sensitivity * 2.0**worst, SENSITIVITIES, -worst)

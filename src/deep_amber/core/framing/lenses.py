@@ -3,10 +3,26 @@
 from dataclasses import replace
 
 from ..model.camera import Camera, Lens
+from ..units import APERTURES
+
+MARKED = 0.97  # a mark may be rounded so much under what the lens opens to
 
 USUAL = (24.0, 35.0, 50.0, 70.0, 85.0, 105.0, 135.0, 200.0)
 """[mm] usual focal lengths, offered when no lens is known."""
+PORTRAIT = 2.8
+"""f-number to which a lens that nobody has named opens, and from which on depth of field is so small that opening further costs
+(assumption)."""
 WHOLE = 1.0  # [mm] to which a zoom is set
+
+
+def widest_of(camera: Camera) -> float:
+    """The f-number to which it is opened without being asked: of the lens that is on, else PORTRAIT, or where it stands."""
+    return camera.lens.widest if camera.lens else min(PORTRAIT, camera.aperture)
+
+
+def openings(camera: Camera) -> tuple[float, ...]:
+    """The marks on its ring from there on."""
+    return tuple(float(n) for n in APERTURES if n >= widest_of(camera) * MARKED)
 
 
 def with_lens(camera: Camera, focal_length: float, lens: Lens | None) -> Camera:

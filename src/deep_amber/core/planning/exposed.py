@@ -4,15 +4,14 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..framing.lenses import PORTRAIT, widest_of
 from ..kit.dial import can_be_dimmed, dial_of
-from ..model.camera import Camera
 from ..model.set import Set
 from ..units import APERTURES, SENSITIVITIES, TIMES
 from ..wish.state import ByLight, tones_at
 
 LONGEST = 1 / 60  # [s] that a seated sitter holds still for (assumption)
 MOST = 1600.0  # [ISO] that a portrait is taken at without being asked (assumption)
-PORTRAIT = 2.8  # f-number to which a lens is opened by day without being asked (assumption)
 ENOUGH = 0.1  # stops under the wanted tone that are let be
 
 
@@ -31,17 +30,13 @@ def weakest(photo_set: Set, shares: ByLight, wanted: float, surface: str = "lit_
     if not any(dimmed):
         return wanted - now
     camera = photo_set.camera
-    return max(wanted - now - 2 * float(np.log2(max(camera.aperture / _widest(camera), 1.0))), 0.0)
-
-
-def _widest(camera: Camera) -> float:
-    return camera.lens.widest if camera.lens else 1.0
+    return max(wanted - now - 2 * float(np.log2(max(camera.aperture / widest_of(camera), 1.0))), 0.0)
 
 
 def brighter(photo_set: Set) -> float:
     """Stops by which all light can be turned up at most: the lens opened, as `brightened` does, each dial as far as the least goes."""
     camera, lights = photo_set.camera, [k for k in photo_set.lights if k.on]
-    stops = 2 * float(np.log2(max(camera.aperture / _widest(camera), 1.0)))
+    stops = 2 * float(np.log2(max(camera.aperture / widest_of(camera), 1.0)))
     stops += float(np.log2(max(MOST / camera.sensitivity, 1.0)))
     if not any(k.source.is_flash for k in lights):
         stops += float(np.log2(max(LONGEST / camera.time, 1.0)))
@@ -58,7 +53,9 @@ def brightened(photo_set: Set, missing: float) -> Set:
         return photo_set
     camera = photo_set.camera
     if not any(k.on and can_be_dimmed(k) for k in photo_set.lights):
-        aperture = _nearest(APERTURES, max(camera.aperture / 2.0 ** (missing / 2), PORTRAIT, _widest(camera)), PORTRAIT)
+        aperture = _nearest(
+            APERTURES, max(camera.aperture / 2.0 ** (missing / 2), PORTRAIT, widest_of(camera)), PORTRAIT
+        )
         missing += 2 * float(np.log2(aperture / camera.aperture))
         camera = replace(camera, aperture=aperture)
     if not any(k.on and k.source.is_flash for k in photo_set.lights):

@@ -132,7 +132,9 @@ def answers_it(complaint: Complaint, stages: Stages, mend: Answer) -> bool:
     if complaint.code not in CALLED_FOR:
         return True
     measure, way = CALLED_FOR[complaint.code]
-    before, after = (measure(state_of(replace(stages, photo_set=k, found={}))) for k in (stages.photo_set, mend.photo_set))
+    before, after = (
+        measure(state_of(replace(stages, photo_set=k, found={}))) for k in (stages.photo_set, mend.photo_set)
+    )
     return (after - before) * way > -TOLD_APART
 
 

@@ -8,12 +8,12 @@ import numpy as np
 from ..answer import Act
 from ..fill.schools import schools_of
 from ..framing.depth_of_field import depth_of_field
+from ..framing.lenses import openings
 from ..framing.perspective import lens_to_face
 from ..model.set import Set, with_light
 from ..simulation.key import key_index
 from ..simulation.stages import Stages
 from ..sitter.face import face_marks
-from ..units import APERTURES
 from .arrangements import ARRANGEMENTS
 from .compare import Beside, compared
 from .ground import Ground
@@ -109,8 +109,7 @@ def _surface(ground: Ground, finely: Stages) -> tuple[Way, ...] | Act:
 
 def _sharpness(ground: Ground, finely: Stages) -> tuple[Way, ...] | Act:
     photo_set = ground.photo_set
-    widest = photo_set.camera.lens.widest if photo_set.camera.lens else 1.0
-    could = [n for n in APERTURES if n >= widest * 0.97]
+    could = openings(photo_set.camera)
     both = [float(min(could, key=lambda n: abs(n - wanted))) for wanted in (OPEN, SHARP)]
     if both[0] == both[1]:
         return Act("school.one_aperture")

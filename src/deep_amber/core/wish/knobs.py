@@ -7,10 +7,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..answer import Act
+from ..framing.lenses import openings
 from ..kit.dial import can_be_dimmed, dial_of
 from ..model.light import Light
 from ..model.set import Set, with_light
-from ..units import APERTURES, TIMES
+from ..units import TIMES
 from .kept import Wish, markers_broken, off, side_effects
 from .path import KNOB, Kind
 from .state import ByLight, tones_at
@@ -158,8 +159,7 @@ def at_the_camera(photo_set: Set, wish: Wish, before: Tones, shares: ByLight, sh
     lasting = np.array([not light.is_flash for light in lights])
     with_flash = any(light.is_flash and light.on for light in lights)
     times = [t for t in TIMES if abs(np.log2(t / camera.time)) > 0.1 and not (with_flash and t < camera.time)]
-    widest = camera.lens.widest if camera.lens else 1.0
-    apertures = [n for n in APERTURES if n >= widest * 0.97 and abs(np.log2(n / camera.aperture)) > 0.05]
+    apertures = [n for n in openings(camera) if abs(np.log2(n / camera.aperture)) > 0.05]
     time_rows = np.array([on * np.where(lasting, t / camera.time, 1.0) for t in times]).reshape(-1, len(lights))
     if lasting.any() and (on * lasting).any() and times:
         at, tones, missed, breaks = _best(wish, before, shares, shift, time_rows)
@@ -171,7 +171,7 @@ def at_the_camera(photo_set: Set, wish: Wish, before: Tones, shares: ByLight, sh
         n = float(apertures[at])
         made = replace(photo_set, camera=replace(camera, aperture=n))
         yield Turned(made, (Act("wish.aperture", {"to_f": n}),), "shutter", KNOB + 0.1, tones, missed, breaks)
-    yield from _flash_follows(photo_set, wish, before, shares, shift, [float(n) for n in apertures])
+    yield from _flash_follows(photo_set, wish, before, shares, shift, apertures)
 
 
 def _flash_follows(

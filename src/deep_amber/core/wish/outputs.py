@@ -7,9 +7,9 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..answer import Act
+from ..framing.lenses import PORTRAIT, openings
 from ..kit.dial import can_be_dimmed
 from ..model.set import Set, with_light
-from ..units import APERTURES
 from .knobs import output_act, outputs_of
 from .state import ByLight, tones_at
 from .target import Tones
@@ -21,6 +21,8 @@ A_KNOB, AN_APERTURE, A_STOP = (
     0.15,
     0.01,
 )  # cost of a light turned, of another aperture, and of each stop (assumption)
+A_SHALLOW = 0.5
+"""Cost of each stop that the lens is opened beyond PORTRAIT: the face goes out of focus (assumption)."""
 Cost = Callable[[Tones], np.ndarray]
 """Of tones (k,): what is to be made small (k,) [stops]."""
 
@@ -41,9 +43,7 @@ def _dials(photo_set: Set) -> _Dials:
     lights = [photo_set.lights[k] for k in dimmed]
     reach = tuple(np.append(outputs_of(light) - light.output, 0.0) for light in lights)
     camera = photo_set.camera
-    widest = camera.lens.widest if camera.lens else 1.0
-    open_to = [n for n in APERTURES if n >= widest * 0.97]
-    aperture = np.append(2 * np.log2(camera.aperture / np.array(open_to)), 0.0)
+    aperture = np.append(2 * np.log2(camera.aperture / np.array(openings(camera))), 0.0)
     return _Dials(photo_set, dimmed, reach, aperture)
 
 
@@ -77,7 +77,13 @@ def all_outputs(photo_set: Set, shares: ByLight, shift: Tones, cost: Cost) -> tu
         factors[:, list(dials.dimmed)] *= 2.0 ** rows[:, :-1]
         assert factors.shape == (len(rows), lights)
         turned = np.abs(rows) > 0.01
-        knobs = turned[:, :-1].sum(1) * A_KNOB + turned[:, -1] * AN_APERTURE + np.abs(rows).sum(1) * A_STOP
+        shallow = np.maximum(rows[:, -1] - 2 * np.log2(max(dials.photo_set.camera.aperture / PORTRAIT, 1.0)), 0.0)
+        knobs = (
+            turned[:, :-1].sum(1) * A_KNOB
+            + turned[:, -1] * AN_APERTURE
+            + np.abs(rows).sum(1) * A_STOP
+            + shallow * A_SHALLOW
+        )
         total = cost(tones_at(shares, factors).shifted(shift)) + knobs
         k = int(total.argmin())
         if total[k] > least - GAIN:
@@ -95,7 +101,7 @@ def _set_to(dials: _Dials, at: np.ndarray) -> tuple[Set, tuple[Act, ...]]:
             made = with_light(made, k, replace(light, output=light.output + by))
     if abs(at[-1]) > 0.01:
         camera = made.camera
-        n = min(APERTURES, key=lambda n: abs(2 * np.log2(camera.aperture / n) - at[-1]))
+        n = min(openings(camera), key=lambda n: abs(2 * np.log2(camera.aperture / n) - at[-1]))
         made = replace(made, camera=replace(camera, aperture=float(n)))
         acts.append(Act("wish.aperture", {"to_f": float(n)}))
     return made, tuple(acts)

@@ -4,11 +4,13 @@ import os
 import unittest
 from pathlib import Path
 
-os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")  # as in the product, before anything loads the library: idle threads spin
+os.environ.setdefault(
+    "OPENBLAS_NUM_THREADS", "1"
+)  # as in the product, before anything loads the library: idle threads spin
 
-from hypothesis import settings  # noqa: E402
+from hypothesis import settings
 
-from .timed import durations_of_classes  # noqa: E402
+from .timed import durations_of_classes
 
 # The same examples each time, so that no run is red by chance; CHANCE=1 draws others, to find what these do not.
 settings.register_profile("steady", deadline=None, derandomize=True, database=None)

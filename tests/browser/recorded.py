@@ -27,7 +27,9 @@ from .page import SHARED, PageTest, _browser, _server
 FOLDER = Path(__file__).parent / "recordings"
 RECORDING = bool(os.environ.get("RECORD"))
 ADDRESS = "http://127.0.0.1:59321"  # nothing is there: whatever is asked is answered by the test
-PASSED_OVER = re.compile(r"/api/(picture|findings|wish|key/(dial|eyes|softness|tries|people)|light/\w+|expose/\w+|meter)")
+PASSED_OVER = re.compile(
+    r"/api/(picture|findings|wish|key/(dial|eyes|softness|tries|people)|light/\w+|expose/\w+|meter)"
+)
 """Asked again whenever something changes, and ended by what is newer: how often, depends on the machine."""
 PATIENCE = 60_000  # [ms] that is waited for the page alone
 OWN = {"viewer", "turn", "tab", "number", "based_on"}  # of a tab, not of what is asked
@@ -67,10 +69,8 @@ def asked_of(method: str, url: str, body: bytes | None) -> str:
     path = where.path + (f"?{where.query}" if where.query else "")
     if not body:
         return f"{method} {path}"
-    try:
+    with suppress(ValueError):
         body = json.dumps(_without_own(json.loads(body)), sort_keys=True).encode()
-    except ValueError:
-        pass
     return f"{method} {path} {hashlib.sha256(body).hexdigest()[:12]}"
 
 

@@ -112,7 +112,11 @@ export function LogPage() {
           <span className="figures">
             {progress.done} of {progress.of}
           </span>
-          {progress.again > 0 && <span>{progress.again} {progress.again === 1 ? "was" : "were"} there already</span>}
+          {progress.again > 0 && (
+            <span>
+              {progress.again} {progress.again === 1 ? "was" : "were"} there already
+            </span>
+          )}
           <button type="button" className="plain chip" onClick={busy ? cancel : dismiss}>
             {busy ? "Cancel" : "Dismiss"}
           </button>

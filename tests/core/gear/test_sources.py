@@ -45,7 +45,7 @@ class Every(unittest.TestCase):
         self.assertEqual(Strobe(modelling_lamp=250.0).heat.watts, 250.0)
         self.assertTrue(Strobe(modelling_lamp=250.0).heat.modelling)
         self.assertIsNone(Strobe(modelling_lamp=0.0).heat)
-        self.assertIsNone(Led().heat)
+        self.assertEqual((Led(watts=60.0).heat.watts, Led().heat.hot), (60.0, False))
 
 
 class Light(unittest.TestCase):

@@ -14,7 +14,6 @@ from deep_amber.formats.kit_file import read_kit_file
 from deep_amber.formats.sitter_file import load_sitter
 from tests.sets import DEMO, demo_file
 
-
 QUICKLY = 0.15
 """Of the usual effort, where it is not the search itself that is judged: that is done by `make bench`."""
 

@@ -26,7 +26,9 @@ BOUNCED = ("through_sheet", "wall_bounce", "ceiling_bounce", "board_bounce")
 def ground_in(room: str, kit: str) -> Ground:
     photo_set = rooms()[room]
     photo_set = photo_set if photo_set.look else headshot(photo_set)
-    return Ground(photo_set, mesh_of(photo_set), kits()[kit], known_sitters(), looks(), at_rest=looks(SETTLED), effort=QUICKLY)
+    return Ground(
+        photo_set, mesh_of(photo_set), kits()[kit], known_sitters(), looks(), at_rest=looks(SETTLED), effort=QUICKLY
+    )
 
 
 def stops_at_rest(photo_set) -> dict[str, float]:

@@ -23,6 +23,7 @@ from deep_amber.plan_told import looks
 from tests.core.planning.rooms import QUICKLY, headshot, kits, rooms
 from tests.sets import demo_file, mesh_of
 
+
 def ground(photo_set, kit, limits=Limits()) -> Ground:  # noqa: B008 (frozen)
     return Ground(photo_set, mesh_of(photo_set), kit, known_sitters(), looks(), limits, effort=QUICKLY)
 

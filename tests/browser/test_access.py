@@ -4,7 +4,7 @@ import itertools
 import unittest
 from pathlib import Path
 
-from .recorded import RecordedTest
+from .recorded import RecordedTest, journey
 
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 
@@ -20,6 +20,7 @@ LADDER_TOUCHES = """() => [...document.querySelectorAll('.marker')].filter(m => 
 
 
 class Layout(RecordedTest):
+    @journey
     def test_the_bench_fits_without_scrolling_and_cuts_nothing_off(self):
         for name in ("Nadia, soft headshot", "Anton, hard and dramatic", "Nadia, low key", "Anton, four lights"):
             self.open_demo(name)
@@ -132,6 +133,7 @@ class Scan(RecordedTest):
         self.still()
         self.scan()
 
+    @journey
     def test_shelf_in_both_looks(self):
         self.page.goto(self.server.address + "/shelf")
         self.page.get_by_role("link", name="Nadia, low key").first.wait_for()

@@ -108,6 +108,7 @@ class Brief(RecordedTest):
         self.page.get_by_role("group", name="This thing").get_by_role("button", name="Remove").click()
         self.page.locator('svg.floor [data-handle="furniture.0:place"]').wait_for(state="detached")
 
+    @journey
     def test_another_sitter_stands_up_with_glasses(self):
         self.page.locator("body").press("s")
         turn = self.settled()

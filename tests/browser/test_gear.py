@@ -116,6 +116,7 @@ class Kit(RecordedTest):
         self.page.goto(self.server.address + "/kit")
         self.page.get_by_role("button", name=re.compile("400 W s head")).first.wait_for()
 
+    @journey
     def test_items_are_added_named_and_kept(self):
         self.page.get_by_role("tab", name=re.compile("^panels")).click()
         self.page.get_by_role("button", name="Add a panel").click()
@@ -155,6 +156,7 @@ class Kit(RecordedTest):
         readings.get_by_role("button", name="Put in").click()
         readings.locator("td.trim", has_text=re.compile(r"[+−]\d\.\d")).first.wait_for()
 
+    @journey
     def test_files_go_out_and_come_in(self):
         with self.page.expect_download() as got:
             self.page.get_by_role("link", name="Export CSV").click()

@@ -56,6 +56,7 @@ class Key(RecordedTest):
         self.page.get_by_role("button", name="Undo").click()
         self.named("loop")
 
+    @journey
     def test_turning_the_head_breaks_the_pattern_and_with_the_lock_the_light_goes_along(self):
         self.named("loop")
         before = self.place("floor")

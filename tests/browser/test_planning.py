@@ -122,6 +122,7 @@ class Planning(RecordedTest):
         self.settled()
         self.assertGreater(self.marker("lit_cheek")[0], dark + 0.6)
 
+    @journey
     def test_three_sets_beside_each_other(self):
         self.open_demo("Anton, four lights")
         self.page.goto(self.page.url + "/compare")
@@ -154,6 +155,7 @@ class Planning(RecordedTest):
         self.page.get_by_label("Find by look").fill("xylophone")
         self.page.get_by_text("No arrangement has all of these words").wait_for()
 
+    @journey
     def test_each_question_is_shown_on_this_set(self):
         self.open_demo("Anton, four lights")
         self.page.goto(self.page.url + "/schools")
@@ -161,6 +163,7 @@ class Planning(RecordedTest):
         expect(lens.get_by_text(re.compile("sharp over"))).to_have_count(2)
         expect(self.page.locator(".school")).to_have_count(5)
 
+    @journey
     def test_the_next_look_is_planned_from_the_one_before(self):
         self.open_demo("Anton, four lights")
         first = self.page.url.rsplit("/", 1)[1]

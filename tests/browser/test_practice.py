@@ -139,6 +139,7 @@ class Practice(RecordedTest):
 
 
 class Read(RecordedTest):
+    @journey
     def test_an_own_picture_is_read_from_what_is_pointed_at(self):
         page, made = self.page, pictured(2, 8)
         with urlopen(Request(self.server.address + "/api/log/pictures?name=own.png", png_bytes(made.codes))) as told:

@@ -16,7 +16,8 @@ from deep_amber.core.simulation import DRAGGED, SETTLED
 from deep_amber.formats.set_file import write_set_file
 from deep_amber.store.database import DATABASE_NAME, open_store
 from deep_amber.web.app import create_app
-from deep_amber.web.pictures import Kept, PictureDesk
+from deep_amber.web.desk_parts import Kept
+from deep_amber.web.pictures import PictureDesk
 from tests.sets import demo_file
 
 QUICK = replace(DRAGGED, outlines=True)

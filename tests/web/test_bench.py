@@ -10,7 +10,8 @@ from PIL import Image
 
 from deep_amber.core.problem import NotAccepted
 from deep_amber.core.simulation import Memory
-from deep_amber.web.pictures import Kept, PictureDesk, Superseded
+from deep_amber.web.desk_parts import Kept
+from deep_amber.web.pictures import PictureDesk, Superseded
 from tests.sets import light_at, plain_set
 
 from .client import WebTest

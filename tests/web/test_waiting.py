@@ -7,7 +7,8 @@ import unittest
 import urllib.error
 import urllib.request
 
-from deep_amber.web.pictures import Kept, PictureDesk
+from deep_amber.web.desk_parts import Kept
+from deep_amber.web.pictures import PictureDesk
 from tests.browser.page import Server
 from tests.sets import DEMO, demo_file
 

@@ -9,7 +9,7 @@ import threading
 from collections import OrderedDict
 from collections.abc import Callable, Hashable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass, field, replace
+from dataclasses import replace
 
 from flask import has_request_context, request
 
@@ -27,6 +27,7 @@ from ..core.simulation.simulate import quick_quality, simulated
 from ..core.simulation.stages import Stages
 from ..core.wish.state import State, state_of
 from ..formats.sitter_file import known_sitters, sitter_of
+from .desk_parts import Kept, Load, Looks
 
 VIEWERS = 200
 MOST = 24  # requests that are worked on or wait for it; the server has more threads (serve.THREADS)
@@ -56,38 +57,6 @@ def _gone() -> Callable[[], bool]:
         return lambda: False
     told: Callable[[], bool] = request.environ.get("waitress.client_disconnected", lambda: False)
     return told
-
-
-@dataclass(frozen=True)
-class Looks:
-    """What makes stages of sets that are looked at beside each other."""
-
-    quick: Callable[[Set], Stages]
-    at_rest: Callable[[Set], Stages]
-    """As fine as the settled picture: for figures that are told."""
-    go_on: Callable[[], None]
-
-
-@dataclass(frozen=True)
-class Kept:
-    """What has been computed, by what it was computed from: it serves whoever asks next."""
-
-    pictures: Memory = field(default_factory=Memory)
-    aside: Memory = field(default_factory=Memory)
-    wishes: Memory = field(default_factory=Memory)
-    wishes_finely: Memory = field(default_factory=Memory)
-
-
-@dataclass
-class Load:
-    """Requests that are worked on or wait, each counted under all that it is."""
-
-    all: int = 0
-    pictures: int = 0
-    quick: int = 0
-    """Pictures that a hand waits for."""
-    asked: int = 0
-    """What a hand has asked for beside the pictures."""
 
 
 class PictureDesk:

@@ -3,7 +3,6 @@
 import unittest
 from dataclasses import replace
 
-
 from deep_amber.core.gear.sources import Lamp, Led, Strobe, Tube
 from deep_amber.core.model import Bare, HomeBox, Point, Set
 from deep_amber.core.rules.heat import heat, heat_warnings

@@ -43,7 +43,7 @@ class Log(OfSets):
         self.bring(dark, film)
         self.page.get_by_text("film.jpg: This is a film").wait_for()
         self.bring(dark)
-        self.page.get_by_text("1 were there already").wait_for()
+        self.page.get_by_text("1 was there already").wait_for()
         entry = self.page.locator(".entry", has_text="dark.jpg")
         expect(entry).to_have_count(1)
         expect(entry.locator(".told")).to_contain_text("f/5.6, 1/160 s, ISO 400")

@@ -27,7 +27,8 @@ from ..formats.picture_file import jpeg_bytes
 from ..formats.sitter_file import known_sitters, sitter_of
 from ..store.kit import open_kit
 from .answers import answer
-from .pictures import Looks, PictureDesk, Superseded
+from .desk_parts import Looks
+from .pictures import PictureDesk, Superseded
 from .plan_schemas import (
     AskedIn,
     CannotOut,

@@ -7,9 +7,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..answer import Act
-from ..framing.lenses import PORTRAIT, openings
+from ..framing.lenses import MARKED, PORTRAIT, openings
 from ..kit.dial import can_be_dimmed
+from ..model.camera import Camera
 from ..model.set import Set, with_light
+from ..units import SENSITIVITIES
 from .knobs import output_act, outputs_of
 from .state import ByLight, tones_at
 from .target import Tones
@@ -21,6 +23,7 @@ A_KNOB, AN_APERTURE, A_STOP = (
     0.15,
     0.01,
 )  # cost of a light turned, of another aperture, and of each stop (assumption)
+MOST_ISO = 1600.0  # that a portrait is taken at without being asked (assumption)
 A_SHALLOW = 0.5
 """Cost of each stop that the lens is opened beyond PORTRAIT: the face goes out of focus (assumption)."""
 Cost = Callable[[Tones], np.ndarray]
@@ -38,12 +41,31 @@ class _Dials:
     """Stops of light by which the aperture can change the picture, 0 among them."""
 
 
+@dataclass(frozen=True)
+class _Exposure:
+    stops: float
+    """Of light in the picture, against how the camera is set."""
+    aperture: float
+    sensitivity: float
+
+
+def _exposures(camera: Camera) -> list[_Exposure]:
+    """How the camera can be set: as it is, at another mark of the ring, and beyond PORTRAIT with more sensitivity."""
+    now, iso = camera.aperture, camera.sensitivity
+    marks = openings(camera)
+    made = [_Exposure(0.0, now, iso)]
+    made += [_Exposure(2 * float(np.log2(now / n)), n, iso) for n in marks]
+    open_to = min(now, next(n for n in marks if n >= PORTRAIT * MARKED))
+    opened = 2 * float(np.log2(now / open_to))
+    more = [k for k in SENSITIVITIES if iso * 1.1 < k <= MOST_ISO]
+    return made + [_Exposure(opened + float(np.log2(k / iso)), open_to, float(k)) for k in more]
+
+
 def _dials(photo_set: Set) -> _Dials:
     dimmed = tuple(k for k, light in enumerate(photo_set.lights) if light.on and can_be_dimmed(light))
     lights = [photo_set.lights[k] for k in dimmed]
     reach = tuple(np.append(outputs_of(light) - light.output, 0.0) for light in lights)
-    camera = photo_set.camera
-    aperture = np.append(2 * np.log2(camera.aperture / np.array(openings(camera))), 0.0)
+    aperture = np.array([k.stops for k in _exposures(photo_set.camera)])
     return _Dials(photo_set, dimmed, reach, aperture)
 
 
@@ -101,7 +123,10 @@ def _set_to(dials: _Dials, at: np.ndarray) -> tuple[Set, tuple[Act, ...]]:
             made = with_light(made, k, replace(light, output=light.output + by))
     if abs(at[-1]) > 0.01:
         camera = made.camera
-        n = min(openings(camera), key=lambda n: abs(2 * np.log2(camera.aperture / n) - at[-1]))
-        made = replace(made, camera=replace(camera, aperture=float(n)))
-        acts.append(Act("wish.aperture", {"to_f": float(n)}))
+        to = min(_exposures(camera), key=lambda k: (abs(k.stops - at[-1]), k.sensitivity))
+        if to.aperture != camera.aperture:
+            acts.append(Act("wish.aperture", {"to_f": to.aperture}))
+        if to.sensitivity != camera.sensitivity:
+            acts.append(Act("expose.sensitivity", {"to_iso": to.sensitivity}))
+        made = replace(made, camera=replace(camera, aperture=to.aperture, sensitivity=to.sensitivity))
     return made, tuple(acts)

@@ -97,6 +97,7 @@ class Planning(RecordedTest):
         self.settled(after=taken)
         self.assertAlmostEqual(self.marker("lit_cheek")[0], before, delta=0.1)
 
+    @journey
     def test_a_complaint_is_mended_and_words_that_mean_nothing_are_refused(self):
         self.expected = ["422"]
         self.open_demo("Anton, four lights")

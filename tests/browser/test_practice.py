@@ -67,6 +67,7 @@ class Practice(RecordedTest):
         page.get_by_role("link", name="A round of five minutes").click()
         expect(page.get_by_text("This one trains:")).to_be_visible()
 
+    @journey
     def test_both_pictures_are_laid_beside_each_other_with_their_difference(self):
         self.at_level(2)
         self.page.get_by_role("button", name="Answer").click()

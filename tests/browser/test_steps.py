@@ -2,7 +2,7 @@
 
 import unittest
 
-from .recorded import RecordedTest
+from .recorded import RecordedTest, journey
 
 
 class Steps(RecordedTest):
@@ -13,6 +13,7 @@ class Steps(RecordedTest):
         self.open_demo()
         self.page.get_by_role("button", name="3 Backdrop").wait_for()
 
+    @journey
     def test_a_narrow_backdrop_is_found_its_mend_seen_left_taken_and_undone(self):
         self.page.locator("body").press("b")
         turn = self.settled()

@@ -14,7 +14,7 @@ from deep_amber.web.desk_parts import Kept
 from deep_amber.web.pictures import PictureDesk, Superseded
 from tests.sets import light_at, plain_set
 
-from .client import WebTest
+from .client import FINE, WebTest
 
 
 class Told(Memory):
@@ -43,6 +43,8 @@ class Bench(WebTest):
 
 
 class Pictures(Bench):
+    settled = FINE
+
     def test_picture_and_readings_come_together(self):
         answer = self.picture(turn=7).json
         self.assertEqual(answer["turn"], 7)

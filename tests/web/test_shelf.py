@@ -120,6 +120,8 @@ class Guarded(WebTest):
         self.assertEqual(headers["X-Content-Type-Options"], "nosniff")
 
     def test_a_fault_inside_shows_no_stack(self):
+        sessions = self.app.extensions["sessions"]
+        self.addCleanup(self.app.extensions.__setitem__, "sessions", sessions)
         self.app.extensions["sessions"] = None
         with self.assertLogs("deep_amber.web.app", "ERROR"):
             self.assert_refused(self.client.get("/api/sets"), 500)

@@ -24,8 +24,6 @@ A_KNOB, AN_APERTURE, A_STOP = (
     0.01,
 )  # cost of a light turned, of another aperture, and of each stop (assumption)
 MOST_ISO = 1600.0  # that a portrait is taken at without being asked (assumption)
-A_SHALLOW = 0.5
-"""Cost of each stop that the lens is opened beyond PORTRAIT: the face goes out of focus (assumption)."""
 Cost = Callable[[Tones], np.ndarray]
 """Of tones (k,): what is to be made small (k,) [stops]."""
 
@@ -50,12 +48,13 @@ class _Exposure:
 
 
 def _exposures(camera: Camera) -> list[_Exposure]:
-    """How the camera can be set: as it is, at another mark of the ring, and beyond PORTRAIT with more sensitivity."""
+    """How the camera can be set: as it is, at another mark of the ring, and beyond PORTRAIT with more sensitivity:
+    a face would go out of focus."""
     now, iso = camera.aperture, camera.sensitivity
-    marks = openings(camera)
+    marks = [n for n in openings(camera) if n >= min(PORTRAIT, now) * MARKED]
     made = [_Exposure(0.0, now, iso)]
     made += [_Exposure(2 * float(np.log2(now / n)), n, iso) for n in marks]
-    open_to = min(now, next(n for n in marks if n >= PORTRAIT * MARKED))
+    open_to = min(now, *marks)
     opened = 2 * float(np.log2(now / open_to))
     more = [k for k in SENSITIVITIES if iso * 1.1 < k <= MOST_ISO]
     return made + [_Exposure(opened + float(np.log2(k / iso)), open_to, float(k)) for k in more]
@@ -99,13 +98,7 @@ def all_outputs(photo_set: Set, shares: ByLight, shift: Tones, cost: Cost) -> tu
         factors[:, list(dials.dimmed)] *= 2.0 ** rows[:, :-1]
         assert factors.shape == (len(rows), lights)
         turned = np.abs(rows) > 0.01
-        shallow = np.maximum(rows[:, -1] - 2 * np.log2(max(dials.photo_set.camera.aperture / PORTRAIT, 1.0)), 0.0)
-        knobs = (
-            turned[:, :-1].sum(1) * A_KNOB
-            + turned[:, -1] * AN_APERTURE
-            + np.abs(rows).sum(1) * A_STOP
-            + shallow * A_SHALLOW
-        )
+        knobs = turned[:, :-1].sum(1) * A_KNOB + turned[:, -1] * AN_APERTURE + np.abs(rows).sum(1) * A_STOP
         total = cost(tones_at(shares, factors).shifted(shift)) + knobs
         k = int(total.argmin())
         if total[k] > least - GAIN:

@@ -29,12 +29,14 @@ def kit(**names) -> Kit:
 
 
 class AsHandsWouldBuildIt(unittest.TestCase):
+    effort = EFFORT
+
     def first(self, room: tuple, owned: Kit, purpose: str, windows=(), **look):
         """The first three sets."""
         mesh = load_sitter("nadia")
         begun = starting_set(Answers(*room, "head and shoulders"), mesh)
         asked = replace(begun, lights=windows, look=replace(PRESETS[purpose], **look))
-        *_, last = suggest(Ground(asked, mesh, owned, known_sitters(), looks(), effort=EFFORT))
+        *_, last = suggest(Ground(asked, mesh, owned, known_sitters(), looks(), effort=self.effort))
         return last.sets[:3]
 
     def test_a_dish_over_and_the_silver_that_is_owned_under_the_chin(self):
@@ -80,6 +82,7 @@ class AsHandsWouldBuildIt(unittest.TestCase):
         self.opposite("camera-right", "camera-left")
 
     def test_light_that_lasts_does_what_flash_does(self):
+        self.effort = 1.0
         owned = kit(
             sources=["LED head 60 W"], modifiers=["60 x 60 cm softbox"], panels=["white foam board 70 x 100"],
             stands=["light stand", "light stand"],

@@ -56,6 +56,14 @@ class Key(RecordedTest):
         self.page.get_by_role("button", name="Undo").click()
         self.named("loop")
 
+    def test_the_side_of_the_face_that_is_pressed_is_gone_to(self):
+        dot = self.page.get_by_role("slider", name="The key on the dial")
+        right = int(dot.get_attribute("aria-valuenow")) > 0
+        self.page.get_by_role("button", name=f"Rembrandt on the {'left' if right else 'right'}: go there").click()
+        self.page.locator(".gone").get_by_text("Rembrandt on the").wait_for()
+        self.named("Rembrandt")
+        self.assertEqual(int(dot.get_attribute("aria-valuenow")) > 0, not right)
+
     @journey
     def test_turning_the_head_breaks_the_pattern_and_with_the_lock_the_light_goes_along(self):
         self.named("loop")

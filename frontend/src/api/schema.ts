@@ -4708,6 +4708,8 @@ export interface components {
             outlines: number[][][];
             /** Label */
             label: number[];
+            /** Half */
+            half: ("left" | "right") | null;
         };
         /** DialIn */
         DialIn: {
@@ -4752,6 +4754,8 @@ export interface components {
              * @enum {string}
              */
             target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim";
+            /** Half */
+            half: ("left" | "right") | null;
             /** Here */
             here: boolean;
             /** Ways */
@@ -4780,6 +4784,11 @@ export interface components {
              * @enum {string}
              */
             target: "flat" | "butterfly" | "loop" | "Rembrandt" | "split" | "side light" | "overhead" | "under light" | "rim";
+            /**
+             * Half
+             * @default null
+             */
+            half: ("left" | "right") | null;
         };
         /** TriesOut */
         TriesOut: {
@@ -4799,6 +4808,8 @@ export interface components {
             reachable: boolean;
             /** Reason */
             reason: string;
+            /** Half */
+            half: ("left" | "right") | null;
         };
         /** KeyIn */
         KeyIn: {

@@ -2,7 +2,7 @@ import { useFrame } from "../frame/store";
 import { useKeyStep } from "../key/store";
 import { meant, newestTurn } from "../frame/usePicture";
 import { queries, idOf } from "../server/queries";
-import { type Advice, type Answer, type Pattern, type PhotoSet, server, type Step } from "../server/client";
+import { type Advice, type Answer, type Half, type Pattern, type PhotoSet, server, type Step } from "../server/client";
 import { asThing, type Thing } from "../server/things";
 import { useSettings } from "../theme/useSettings";
 import { refreshScene } from "./changes";
@@ -48,22 +48,22 @@ export function applyPreview() {
   }
 }
 
-export function waysKey(set: PhotoSet | null, target: string) {
-  return ["ways", idOf(set), target, useSettings.getState().feet];
+export function waysKey(set: PhotoSet | null, target: string, half: Half) {
+  return ["ways", idOf(set), target, half, useSettings.getState().feet];
 }
 
-/** Ways to a pattern; `go` takes the dial's at once. */
-export async function askWays(target: Pattern, go: boolean): Promise<void> {
+/** Ways to a pattern, on one half of the dial or on either; `go` takes the dial's at once. */
+export async function askWays(target: Pattern, go: boolean, half: Half = null): Promise<void> {
   const { set } = useBench.getState();
   if (!set) {
     return;
   }
   useKeyStep.setState({ seeking: target, asked: null });
   useFrame.setState({ preview: null });
-  const body = { set, target, feet: useSettings.getState().feet, ...newestTurn() };
+  const body = { set, target, half, feet: useSettings.getState().feet, ...newestTurn() };
   const advice = await queries
     .fetchQuery({
-      queryKey: waysKey(set, target),
+      queryKey: waysKey(set, target, half),
       queryFn: async (): Promise<Advice> => {
         const { data } = await server.POST("/api/key/advice", { body });
         if (!data) {
@@ -79,7 +79,7 @@ export async function askWays(target: Pattern, go: boolean): Promise<void> {
   if (!advice || set !== useBench.getState().set) {
     return;
   }
-  useKeyStep.setState({ asked: { target, of: set } });
+  useKeyStep.setState({ asked: { target, half, of: set } });
   const way = advice.by_key === null ? undefined : advice.ways[advice.by_key];
   if (go && way) {
     put(way);

@@ -5,9 +5,10 @@ import { askWays } from "../bench/choosing";
 import { dragBy, letGo } from "../bench/drag";
 import { useBench } from "../bench/store";
 import { useFrame } from "../frame/store";
-import type { Dial as DialData } from "../server/client";
+import type { Dial as DialData, Half } from "../server/client";
 import "./dial.css";
 import { useKeyStep } from "./store";
+import { onHalf } from "./words";
 import { useDial, useOtherDial } from "./useKeyLight";
 
 const WIDE = 496;
@@ -107,6 +108,7 @@ function Map({ dial, here, pattern }: { dial: DialData; here: readonly number[];
         <RegionName
           key={`${region.name}${region.label[0]}`}
           name={region.name}
+          half={region.half}
           x={s.x(region.label[0] as number)}
           y={s.y(region.label[1] as number)}
           tall={region.name === "Rembrandt" || region.name === "loop"}
@@ -129,8 +131,16 @@ function HatchName({ reason, x, y }: { reason: string; x: number; y: number }) {
   );
 }
 
-function RegionName({ name, x, y, tall }: { name: DialData["regions"][number]["name"]; x: number; y: number; tall: boolean }) {
-  const go = () => void askWays(name, true);
+interface NameProps {
+  name: DialData["regions"][number]["name"];
+  half: Half;
+  x: number;
+  y: number;
+  tall: boolean;
+}
+
+function RegionName({ name, half, x, y, tall }: NameProps) {
+  const go = () => void askWays(name, true, half);
   return (
     <text
       className={`region-name${tall ? " tall" : ""}`}
@@ -140,7 +150,7 @@ function RegionName({ name, x, y, tall }: { name: DialData["regions"][number]["n
       transform={tall ? `rotate(-90 ${x} ${y})` : undefined}
       role="button"
       tabIndex={0}
-      aria-label={`${name}: go there`}
+      aria-label={`${onHalf(name, half)}: go there`}
       onClick={go}
       onKeyDown={(e) => {
         if (e.key === "Enter" || e.key === " ") {

@@ -11,6 +11,7 @@ import { useKeyStep } from "./store";
 import { useAdvice } from "./useAdvice";
 import { Ways } from "./Ways";
 import { Why } from "./Why";
+import { onHalf } from "./words";
 
 const TABS = ["dial", "ways", "why", "softness", "people", "findings"] as const;
 type Tab = (typeof TABS)[number];
@@ -81,11 +82,12 @@ function Gone({ onMore }: { onMore: () => void }) {
     return <p className="gone">Drag the dot, or choose a name to go there by the least move.</p>;
   }
   const way = advice.by_key === null ? undefined : advice.ways[advice.by_key];
+  const wanted = onHalf(advice.target, advice.half);
   const text = advice.here
-    ? `${advice.target}: the key draws it already.`
+    ? `${wanted}: the key draws it already.`
     : way
-      ? `${advice.target}: ${way.text}.`
-      : `${advice.target} cannot be reached here: ${advice.because}.`;
+      ? `${wanted}: ${way.text}.`
+      : `${wanted} cannot be reached here: ${advice.because}.`;
   return (
     <p className="gone" role="status">
       <span>{text}</span>

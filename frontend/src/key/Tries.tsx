@@ -33,7 +33,7 @@ function Column({ tries, side }: { tries: Try[]; side: string }) {
           className={`plain${k.reachable ? "" : " barred"}`}
           aria-pressed={k.name === pattern}
           title={k.reason ? `${k.name}: ${k.reason}` : k.name}
-          onClick={() => void askWays(k.name, true)}
+          onClick={() => void askWays(k.name, true, k.half)}
         >
           <img src={k.picture} alt="" draggable={false} />
           <span>{k.name}</span>

@@ -8,7 +8,7 @@ import { useKeyStep } from "./store";
 export function useAdvice(): Advice | null {
   const asked = useKeyStep((s) => s.asked);
   const set = useBench((s) => s.set);
-  const { data } = useQuery<Advice>({ queryKey: waysKey(asked?.of ?? null, asked?.target ?? ""), enabled: false });
+  const { data } = useQuery<Advice>({ queryKey: waysKey(asked?.of ?? null, asked?.target ?? "", asked?.half ?? null), enabled: false });
   if (!asked || !data || !set) {
     return null;
   }

@@ -1,4 +1,4 @@
-import type { PatternReading } from "../server/client";
+import type { Half, PatternReading } from "../server/client";
 
 /** What a photographer would call it; two names where neither is sure. */
 export function nameIn(reading: PatternReading | null | undefined): string {
@@ -9,4 +9,9 @@ export function nameIn(reading: PatternReading | null | undefined): string {
     return reading.composed;
   }
   return reading.between.join(" or ") || reading.pattern;
+}
+
+/** A name of both sides of the face, with the one that is meant. */
+export function onHalf(name: string, half: Half): string {
+  return half ? `${name} on the ${half}` : name;
 }

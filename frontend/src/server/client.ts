@@ -7,6 +7,8 @@ export type SetFile = Schemas["SetFile"];
 export type Light = PhotoSet["lights"][number];
 export type Role = NonNullable<Light["role"]>;
 export type Pattern = Schemas["TryOut"]["name"];
+/** Half of the dial: the side of the nose as one looks at the face. */
+export type Half = Schemas["TryOut"]["half"];
 export type PatternReading = Schemas["PatternReading"];
 export type Dial = Schemas["Dial"];
 export type Advice = Schemas["AdviceOut"];

@@ -85,10 +85,11 @@ def turn(body: TurnKeyIn) -> Response:
 def advice(body: AdviceIn) -> Response:
     """Ways to a pattern, or why there is none and what would make one."""
     with _desk().aside(sound(body.set), body.viewer, body.turn, asked=True) as stages:
-        made = advice_to(stages, body.target, support_of_kit())
+        made = advice_to(stages, body.target, support_of_kit(), body.half)
     return answer(
         AdviceOut(
             target=made.target,
+            half=body.half,
             here=made.here,
             by_key=made.by_key,
             ways=[answer_out(k, body.feet) for k in made.ways],
@@ -115,6 +116,7 @@ def tries(body: KeyIn) -> Response:
                 name=k.name,
                 reachable=k.reachable,
                 reason=k.reason,
+                half=k.half,
                 picture=small_picture(face_set(k.photo_set, mesh), FACE, memory, stages.go_on) if k.photo_set else "",
             )
             for k in found

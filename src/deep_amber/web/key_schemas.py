@@ -8,6 +8,7 @@ from pydantic import Field
 from ..core.model import Set
 from ..core.model.patterns import Pattern
 from ..core.pattern.dial import Dial
+from ..core.pattern.directions import Half
 from .schemas import AnswerOut, Body, Out, SceneIn
 
 
@@ -37,10 +38,13 @@ class TurnKeyIn(SceneIn):
 
 class AdviceIn(KeyIn):
     target: Pattern
+    half: Half | None = None
+    """Of the dial that the key is to be on; None for either."""
 
 
 class AdviceOut(Out):
     target: Pattern
+    half: Half | None
     here: bool
     ways: list[AnswerOut]
     by_key: int | None
@@ -55,6 +59,8 @@ class TryOut(Out):
     """A data address of the JPEG; empty for a key that stays where it is."""
     reachable: bool
     reason: str
+    half: Half | None
+    """Of the dial, on which the key of the picture is."""
 
 
 class TriesOut(Out):

@@ -84,6 +84,27 @@ class Tried(unittest.TestCase):
     def test_from_yet_other_random_starts(self):
         self.from_starts(11)
 
+    def test_the_half_of_the_dial_that_is_pressed_is_the_one_that_is_gone_to(self):
+        for at, half in itertools.product((-42, 42), ("left", "right")):
+            advice = advice_to(stages_of(lit(at, 40)), "Rembrandt", half=half)
+            self.assertTrue(advice.ways)
+            for way in advice.ways:
+                read = reading(way.photo_set)
+                self.assertEqual((read.pattern, read.azimuth > 0), ("Rembrandt", half == "right"), answer_text(way))
+
+    def test_drawn_on_the_other_half_it_is_not_there_already(self):
+        for half, here in (("left", True), ("right", False), (None, True)):
+            self.assertEqual(advice_to(stages_of(lit(-60, 42)), "Rembrandt", half=half).here, here)
+
+    def test_no_two_names_on_a_dial_are_alike_and_each_lies_on_its_half(self):
+        for turn in (0, 30, -60):
+            dial = dial_of(stages_of(lit(-42, 40, head_turn=turn)))
+            names = [(k.name, k.half) for k in dial.regions]
+            self.assertEqual(len(names), len(set(names)))
+            self.assertIn(("Rembrandt", "left"), names)
+            for region in dial.regions:
+                self.assertIn(region.half, (None, "left" if region.label[0] < 0 else "right"))
+
     def test_the_least_move_is_the_one_the_trade_would_make(self):
         ways = ways_to(stages_of(lit(30, 35)), "butterfly")
         self.assertIn("turn the key", answer_text(ways[0]))

@@ -14,7 +14,7 @@ from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame, head_frame
 from ..transport.emitter import Emitter
 from .dial import AZIMUTHS, BEFORE_LENS, ELEVATIONS, Sphere, fronts_of, sphere_of
-from .directions import direction
+from .directions import Half, angles, direction, half_of
 from .face_points import face_points
 from .key_light import key_light
 from .many_lights import levels
@@ -49,6 +49,8 @@ class _Search:
     support: Support
     hung: Hung | None
     """The key that is carried; None for one that stays where it is."""
+    half: Half | None = None
+    """The half of the dial that the key is to be on; None for either."""
 
     @property
     def head(self) -> HeadFrame:
@@ -133,6 +135,12 @@ def _shares(s: _Search, emitters: list[Emitter]) -> np.ndarray:
     return probabilities(measures_of(levels(face.points, face.normals, clear, emitters, face.centre), face, ways))
 
 
+def _on_half(s: _Search, emitters: list[Emitter]) -> np.ndarray:
+    """(k,) bool: the emitter is on the half of the dial that is wanted, or about its middle."""
+    centre = face_points(s.stages.mesh).centre
+    return np.array([s.half is None or half_of(angles(e.row[:3] - centre)[0]) in (s.half, None) for e in emitters])
+
+
 def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
     """The ways that have the pattern and can be gone, the cheapest first: cost, and what else they bring."""
     emitters = _emitters(s, ways)
@@ -147,7 +155,7 @@ def _ranked(s: _Search, ways: list[Way]) -> Iterator[tuple[Way, float, str]]:
     if not ways:
         return
     shares = _shares(s, emitters)
-    won = shares.argmax(1) == s.target
+    won = (shares.argmax(1) == s.target) & _on_half(s, emitters)
     cost = np.array([effort(w, s.place) for w in ways])
     sure = shares[:, s.target]
     cost = (
@@ -191,16 +199,18 @@ def _best(s: _Search, ways: list[Way], most: int = TRIED) -> tuple[float, Answer
     return None
 
 
-def search_for(stages: Stages, target: Pattern, support: Support) -> _Search | None:
+def search_for(stages: Stages, target: Pattern, support: Support, half: Half | None = None) -> _Search | None:
     """What the search for a pattern goes from; None without a key that reaches the face."""
     sphere = sphere_of(stages)
     if sphere is None:
         return None
     hung = hung_key(stages.photo_set, sphere.index, sphere.carried)
-    return _Search(stages, sphere, PATTERNS.index(target), support, hung)
+    return _Search(stages, sphere, PATTERNS.index(target), support, hung, half)
 
 
-def ways_to(stages: Stages, target: Pattern, support: Support = ANYWHERE, wide: bool = True) -> list[Answer]:
+def ways_to(
+    stages: Stages, target: Pattern, support: Support = ANYWHERE, wide: bool = True, half: Half | None = None
+) -> list[Answer]:
     """Ways to a pattern, the least effort first; empty when none was found.
 
     Parameters
@@ -208,8 +218,9 @@ def ways_to(stages: Stages, target: Pattern, support: Support = ANYWHERE, wide: 
     stages : of the set; target : wanted pattern
     support : what the stands of the kit can do
     wide : whether every direction is looked at when the usual moves do not surely do it
+    half : of the dial that the key is to be on; None for either
     """
-    s = search_for(stages, target, support)
+    s = search_for(stages, target, support, half)
     if s is None:
         return []
     kinds = [_on_rise(s), _round(s), _both(s), _nearer(s)] if s.hung else []

@@ -18,6 +18,7 @@ from ..simulation.stages import Stages
 from ..sitter.mesh import SitterMesh
 from .advice import search_for, ways_to
 from .dial import Sphere, reasons_on
+from .directions import Half, angles, half_of
 from .face_points import face_points
 from .key_light import key_light
 from .reach import ANYWHERE, Support
@@ -100,48 +101,54 @@ def _because(stages: Stages, sphere: Sphere, target: int, support: Support, mova
     )
 
 
-def _possible(stages: Stages, target: Pattern, support: Support, index: int) -> Iterator[Answer]:
-    if support != Support() and (ways := ways_to(stages, target, Support())):
+def _possible(
+    stages: Stages, target: Pattern, support: Support, index: int, half: Half | None
+) -> Iterator[Answer]:
+    if support != Support() and (ways := ways_to(stages, target, Support(), half=half)):
         yield replace(ways[0], acts=(Act("with.taller_stand"), *ways[0].acts))
     for changed in _other_sets(stages.photo_set, index):
         if not fits(changed.photo_set):
             continue
         other = replace(stages, photo_set=changed.photo_set, found={})
-        there = _surely_there(other, target)
+        there = _surely_there(other, target, half)
         if there is not None:
             yield replace(changed, share=there)
-        elif ways := ways_to(other, target, support, wide=False):
+        elif ways := ways_to(other, target, support, wide=False, half=half):
             yield replace(ways[0], acts=(*changed.acts, *ways[0].acts))
 
 
-def _surely_there(stages: Stages, target: Pattern) -> float | None:
-    """The share of the pattern when the key draws it surely."""
+def _surely_there(stages: Stages, target: Pattern, half: Half | None) -> float | None:
+    """The share of the pattern when the key draws it surely, on that half of the dial."""
     index = key_index(stages)
     key = key_light(stages, stages.photo_set.lights[index]) if index is not None else None
     if key is None:
         return None
     share = float(shares_of(key, face_points(stages.mesh))[PATTERNS.index(target)])
-    return share if share >= SURE else None
+    on_half = half is None or half_of(angles(key.direction)[0]) in (half, None)
+    return share if share >= SURE and on_half else None
 
 
-def advice_to(stages: Stages, target: Pattern, support: Support = ANYWHERE) -> Advice:
+def advice_to(
+    stages: Stages, target: Pattern, support: Support = ANYWHERE, half: Half | None = None
+) -> Advice:
     """How to come to a pattern.
 
     Parameters
     ----------
     stages : of the set; target : wanted pattern
     support : what the stands of the kit can do
+    half : of the dial that the key is to be on; None for either
     """
-    if _surely_there(stages, target) is not None:
+    if _surely_there(stages, target, half) is not None:
         return Advice(target, True, (), "", ())
-    search = search_for(stages, target, support)
+    search = search_for(stages, target, support, half)
     if search is None:
         return Advice(target, False, (), "no key light comes to the face", ())
-    ways = ways_to(stages, target, support)
+    ways = ways_to(stages, target, support, half=half)
     if ways:
         return Advice(target, False, tuple(ways), "", ())
     possible: list[Answer] = []
-    for answer in _possible(stages, target, support, search.sphere.index):
+    for answer in _possible(stages, target, support, search.sphere.index, half):
         possible.append(answer)
         if len(possible) >= ENOUGH:
             break

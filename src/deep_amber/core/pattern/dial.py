@@ -10,7 +10,7 @@ from ..simulation.key import key_index
 from ..simulation.stages import Stages
 from ..sitter.face import HeadFrame, head_frame
 from ..transport.emitter import HALF_X, HALF_Y, Emitter, emitter_key
-from .directions import angles, direction
+from .directions import Half, angles, direction
 from .face_points import face_points
 from .many_lights import levels
 from .measures import measures_of
@@ -23,6 +23,7 @@ AZIMUTHS, ELEVATIONS = np.arange(-144.0, 145.0, 12.0), np.arange(-40.0, 81.0, 10
 FINER = 3  # the shares are smooth: between the places read they are interpolated, that many steps a place
 KEEP_OFF = (24.0, 9.0)  # degrees round the lens and other names that stay without a name
 NEARER = 0.012  # cells of depth that a degree off the nose's axis costs a name's place
+MOSTLY = 0.8  # of a region's area on one half of the dial, from which it is that half's
 SMALLEST = 120.0  # square degrees of a region that is drawn
 BEFORE_LENS = "it would stand before the lens"
 
@@ -37,6 +38,8 @@ class Region:
     """Closed; those inside another are holes."""
     label: tuple[float, ...]
     """A place well inside, with its azimuth and elevation."""
+    half: Half | None
+    """The half of the dial that it lies on; None for one on both."""
 
 
 @dataclass(frozen=True)
@@ -95,6 +98,12 @@ def _area(field: np.ndarray) -> float:
     return float((field > 0).sum() * step)
 
 
+def _half(field: np.ndarray) -> Half | None:
+    """The half of the dial that nearly all of a region is on."""
+    on_left = float((field > 0)[:, _finer(AZIMUTHS) < 0].sum() / max((field > 0).sum(), 1))
+    return "left" if on_left > MOSTLY else "right" if on_left < 1 - MOSTLY else None
+
+
 def _upsampled(field: np.ndarray) -> np.ndarray:
     """(rows, columns, k) on the finer grid, interpolated between the places read."""
     from scipy.ndimage import zoom  # at first use: loading it takes half a second
@@ -110,7 +119,7 @@ def _regions(shares: np.ndarray, taken: list[tuple[float, ...]]) -> tuple[Region
         over = fine[..., k] - np.delete(fine, k, 2).max(2)
         for half in _halves(over):
             if _area(half) >= SMALLEST:
-                made.append(Region(name, _outlines(half), _label(half, taken)))
+                made.append(Region(name, _outlines(half), _label(half, taken), _half(half)))
     return tuple(made)
 
 

@@ -9,6 +9,7 @@ from ..model.room import Room
 from ..model.set import Set
 from ..simulation.stages import Stages
 from .dial import BEFORE_LENS, reasons_on, sphere_of
+from .directions import Half, angles, half_of
 from .placing import hung_key
 from .reach import ANYWHERE, Support, before_lens
 
@@ -24,6 +25,8 @@ class Try:
     reachable: bool
     reason: str
     """Why it cannot be reached, or what it brings."""
+    half: Half | None = None
+    """The half of the dial that its key is on."""
 
 
 def _roomy(photo_set: Set) -> Set:
@@ -63,6 +66,12 @@ def tries_of(stages: Stages, support: Support = ANYWHERE) -> list[Try]:
         one = hung.moved(sphere.fronts.centre[row])
         reason = str(reasons[at])
         made.append(
-            Try(name, one if not reason else _roomy(one), not reason, reason or (BEFORE_LENS if seen[at] else ""))
+            Try(
+                name,
+                one if not reason else _roomy(one),
+                not reason,
+                reason or (BEFORE_LENS if seen[at] else ""),
+                half_of(angles(sphere.ways[at])[0]),
+            )
         )
     return made

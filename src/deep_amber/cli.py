@@ -17,6 +17,9 @@ from .sitting_cli import SITTING
 from .wish_cli import ask
 
 
+QUICKLY = 0.15  # of the usual effort, that plans are searched with by a server that is to be quick
+
+
 @click.group()
 @click.version_option(package_name="deep-amber")
 def main() -> None:
@@ -50,7 +53,7 @@ def print_schema(kit: bool) -> None:
     show_default=True,
     help="Of pictures at rest; smaller ones are sooner there on a slow machine.",
 )
-@click.option("--quick", is_flag=True, help="Pictures at rest no finer than those of a drag: for a slow machine.")
+@click.option("--quick", is_flag=True, help="Pictures at rest no finer than those of a drag, plans searched less widely: for a slow machine.")
 @click.option(
     "--stand-ins", is_flag=True, help="Starts a camera, a trigger with flashes and a hand meter to play with."
 )
@@ -66,7 +69,7 @@ def serve(
     from .web.serve import serve as start
 
     try:
-        start(data, host, port, demo, settled(size, quick), stand_ins, lan)
+        start(data, host, port, demo, settled(size, quick), stand_ins, lan, QUICKLY if quick else 1.0)
     except (DataFault, BadDemo) as fault:
         fail(str(fault))
     except DatabaseError as error:

@@ -11,6 +11,7 @@ from typing import Any
 
 from sqlalchemy import text
 
+from deep_amber.cli import QUICKLY
 from deep_amber.core.model import Set
 from deep_amber.core.simulation import DRAGGED, SETTLED
 from deep_amber.formats.set_file import write_set_file
@@ -49,7 +50,7 @@ class WebTest(unittest.TestCase):
     @classmethod
     def application(cls, folder: Path) -> Any:
         """What the class asks, over a data folder."""
-        return create_app(folder, settled=cls.settled)
+        return create_app(folder, settled=cls.settled, effort=QUICKLY)
 
     @classmethod
     def setUpClass(cls) -> None:

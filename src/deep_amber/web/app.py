@@ -54,6 +54,7 @@ def create_app(
     settled: Quality = SETTLED,
     described: bool = False,
     lan: Lan | None = None,
+    effort: float = 1.0,
 ) -> OpenAPI:
     """The application on a data folder.
 
@@ -64,6 +65,7 @@ def create_app(
     settled : of pictures at rest
     described : whether its OpenAPI document is made, which takes seconds
     lan : pairs other devices of the home network; None refuses all but this machine
+    effort : of the usual, that plans are searched with
     """
     app = OpenAPI(
         __name__,
@@ -78,6 +80,7 @@ def create_app(
     clean_up(data_folder)
     app.extensions["pictures"] = PictureDesk(settled)
     app.extensions["lan"] = lan
+    app.config["EFFORT"] = effort
     app.extensions["thumbnails"] = OrderedDict()
     app.extensions["practice"] = OrderedDict()
     for routes in (

@@ -1,6 +1,7 @@
 """Complaints in the photographer's words: causes in this set with figures, and what mends them."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from flask import Response, current_app, stream_with_context
 
@@ -43,12 +44,13 @@ def asked(body: ComplainIn) -> Response:
     complaint, photo_set = complaint_of(body.words), sound(body.set)
     kit, support, lenses = own_kit(), support_of_kit(), lenses_of_kit()
     desk: PictureDesk = current_app.extensions["pictures"]
+    effort = current_app.config["EFFORT"]
 
     def lines() -> Iterator[str]:
         try:
             with desk.wishing(photo_set, f"complaint {body.viewer}", body.number) as (stages, finely):
                 found = findings_of(photo_set, sitter_of(photo_set), stages.go_on, lenses, support, complaint.steps)
-                ground = ground_for(stages, kit, known_sitters(), finely)
+                ground = replace(ground_for(stages, kit, known_sitters(), finely), effort=effort)
                 for step in complained(complaint, stages, found, support, ground, finely, desk.at_rest):
                     yield _out(complaint.title, step, body.feet).model_dump_json() + "\n"
         except Superseded:

@@ -57,8 +57,8 @@ def own_kit() -> Kit:
 
 def ground_of(photo_set: Set, kit: Kit, looks: Looks, limits: Limits = NO_LIMITS) -> Ground:
     """What sets are searched on for a look in a room."""
-    known = known_sitters()
-    return Ground(photo_set, sitter_of(photo_set), kit, known, looks.quick, limits, looks.go_on, at_rest=looks.at_rest)
+    mesh, known, effort = sitter_of(photo_set), known_sitters(), current_app.config["EFFORT"]
+    return Ground(photo_set, mesh, kit, known, looks.quick, limits, looks.go_on, effort, looks.at_rest)
 
 
 def planned_out(

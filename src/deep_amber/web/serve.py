@@ -125,16 +125,18 @@ def serve(
     settled: Quality = SETTLED,
     stand_ins: bool = False,
     lan: bool = False,
+    effort: float = 1.0,
 ) -> None:
     """Serves until interrupted; raises DataFault where another server uses the data folder.
 
     demo : a folder of set files, imported when the shelf is empty; settled : of pictures at rest; stand_ins : a camera, a
-    trigger with flashes and a hand meter are started beside it; lan : other devices of the home network may pair
+    trigger with flashes and a hand meter are started beside it; lan : other devices of the home network may pair;
+    effort : of the usual, that plans are searched with
     """
     _lean_memory()
     set_up_log()
     host = EVERYWHERE if lan and host == HERE else host
-    app = create_app(data_folder, frozenset({host}), settled, lan=Lan() if lan else None)
+    app = create_app(data_folder, frozenset({host}), settled, lan=Lan() if lan else None, effort=effort)
     held = in_use(data_folder)
     try:
         held.acquire(timeout=0)

@@ -32,7 +32,7 @@ PASSED_OVER = re.compile(
 )
 """Asked again whenever something changes, and ended by what is newer: how often, depends on the machine."""
 PATIENCE = 60_000  # [ms] that is waited for the page alone
-OWN = {"viewer", "turn", "tab", "number", "based_on"}  # of a tab, not of what is asked
+OWN = {"viewer", "turn", "tab", "number", "based_on", "seconds"}  # of a tab or a moment, not of what is asked
 
 
 def _grey() -> str:
@@ -134,6 +134,8 @@ class RecordedTest(PageTest):
 
     def _keep(self) -> None:
         """Adds what was recorded to the module's file, and drops bodies that nothing names any more."""
+        with suppress(Error):
+            self.idle()  # a slower machine may ask for less before a test ends, a quicker one for more
         module = type(self).__module__
         kept = recorded(module)
         kept["tests"][self._name] = list(self.told)  # what is asked while the page closes comes too late

@@ -97,7 +97,6 @@ class Planning(RecordedTest):
         self.settled(after=taken)
         self.assertAlmostEqual(self.marker("lit_cheek")[0], before, delta=0.1)
 
-    @journey
     def test_a_complaint_is_mended_and_words_that_mean_nothing_are_refused(self):
         self.expected = ["422"]
         self.open_demo("Anton, four lights")
@@ -123,7 +122,6 @@ class Planning(RecordedTest):
         self.settled()
         self.assertGreater(self.marker("lit_cheek")[0], dark + 0.6)
 
-    @journey
     def test_three_sets_beside_each_other(self):
         self.open_demo("Anton, four lights")
         self.page.goto(self.page.url + "/compare")
@@ -156,7 +154,6 @@ class Planning(RecordedTest):
         self.page.get_by_label("Find by look").fill("xylophone")
         self.page.get_by_text("No arrangement has all of these words").wait_for()
 
-    @journey
     def test_each_question_is_shown_on_this_set(self):
         self.open_demo("Anton, four lights")
         self.page.goto(self.page.url + "/schools")
@@ -164,7 +161,6 @@ class Planning(RecordedTest):
         expect(lens.get_by_text(re.compile("sharp over"))).to_have_count(2)
         expect(self.page.locator(".school")).to_have_count(5)
 
-    @journey
     def test_the_next_look_is_planned_from_the_one_before(self):
         self.open_demo("Anton, four lights")
         first = self.page.url.rsplit("/", 1)[1]

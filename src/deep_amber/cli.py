@@ -53,7 +53,11 @@ def print_schema(kit: bool) -> None:
     show_default=True,
     help="Of pictures at rest; smaller ones are sooner there on a slow machine.",
 )
-@click.option("--quick", is_flag=True, help="Pictures at rest no finer than those of a drag, plans searched less widely: for a slow machine.")
+@click.option(
+    "--quick",
+    is_flag=True,
+    help="Pictures at rest no finer than those of a drag, plans searched less widely: for a slow machine.",
+)
 @click.option(
     "--stand-ins", is_flag=True, help="Starts a camera, a trigger with flashes and a hand meter to play with."
 )

@@ -20,7 +20,6 @@ LADDER_TOUCHES = """() => [...document.querySelectorAll('.marker')].filter(m => 
 
 
 class Layout(RecordedTest):
-    @journey
     def test_the_bench_fits_without_scrolling_and_cuts_nothing_off(self):
         for name in ("Nadia, soft headshot", "Anton, hard and dramatic", "Nadia, low key", "Anton, four lights"):
             self.open_demo(name)

@@ -104,7 +104,6 @@ class Shelf(RecordedTest):
             {"name": "set.json", "mimeType": "application/json", "buffer": content.encode()}
         )
 
-    @journey
     def test_a_bad_file_is_refused_in_words(self):
         self.expected = ["422"]
         data = json.loads(next(DEMO.glob("1-*.json")).read_text())

@@ -57,6 +57,7 @@ class Planning(RecordedTest):
         expect(self.page.get_by_role("button", name="Plan", exact=True)).to_be_disabled()
         self.page.get_by_label("purpose").click()
         self.page.get_by_title("headshot").click()
+        self.page.locator("label", has_text=re.compile("^lights")).get_by_text("1", exact=True).click()
         self.page.get_by_role("button", name="Plan", exact=True).click()
         self.wait_for_plan()
         cards = self.page.get_by_role("list", name="Suggested sets").get_by_role("button")

@@ -57,7 +57,6 @@ class Wish(RecordedTest):
             arg=now,
         )
 
-    @journey
     def test_by_keyboard_alone_a_ratio_is_typed_and_a_panel_s_ghost_stands_in_the_drawings(self):
         self.typed("shadow_cheek", "5:1")
         first = self.answers().first

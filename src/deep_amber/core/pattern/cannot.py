@@ -101,9 +101,7 @@ def _because(stages: Stages, sphere: Sphere, target: int, support: Support, mova
     )
 
 
-def _possible(
-    stages: Stages, target: Pattern, support: Support, index: int, half: Half | None
-) -> Iterator[Answer]:
+def _possible(stages: Stages, target: Pattern, support: Support, index: int, half: Half | None) -> Iterator[Answer]:
     if support != Support() and (ways := ways_to(stages, target, Support(), half=half)):
         yield replace(ways[0], acts=(Act("with.taller_stand"), *ways[0].acts))
     for changed in _other_sets(stages.photo_set, index):
@@ -128,9 +126,7 @@ def _surely_there(stages: Stages, target: Pattern, half: Half | None) -> float |
     return share if share >= SURE and on_half else None
 
 
-def advice_to(
-    stages: Stages, target: Pattern, support: Support = ANYWHERE, half: Half | None = None
-) -> Advice:
+def advice_to(stages: Stages, target: Pattern, support: Support = ANYWHERE, half: Half | None = None) -> Advice:
     """How to come to a pattern.
 
     Parameters

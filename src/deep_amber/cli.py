@@ -16,7 +16,6 @@ from .reading_cli import READING, PictureSize, fail, settled
 from .sitting_cli import SITTING
 from .wish_cli import ask
 
-
 QUICKLY = 0.15  # of the usual effort, that plans are searched with by a server that is to be quick
 
 

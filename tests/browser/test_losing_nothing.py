@@ -1,7 +1,10 @@
 """Nothing is lost and nothing doubled: leaving while saving, large sets, a server that does not answer, real conflicts."""
 
 import json
+import re
 import unittest
+
+from playwright.sync_api import expect
 
 from tests.sets import demo_file
 
@@ -55,6 +58,38 @@ class LosingNothing(PageTest):
         other.goto(self.server.address + "/shelf")
         other.get_by_role("link", name=f"{name}, other tab", exact=True).first.wait_for()
         self.assertEqual([n for n in self.names() if n.startswith(f"{name}, other tab")], [f"{name}, other tab"])
+
+    def test_what_is_entered_while_the_server_is_away_is_not_called_saved_and_comes_by_itself(self):
+        self.expected = [GONE]
+        self.open_demo()
+        self.settled()
+        self.page.route("**/api/**", lambda route: route.abort())
+        self.field("lights.0.distance").fill("131cm")
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("alert").get_by_text("The server does not answer.").wait_for()
+        expect(self.page.locator(".saved")).to_have_text("not saved yet")
+        self.page.get_by_role("button", name=re.compile("^output: a step more")).first.click()
+        self.page.unroute("**/api/**")
+        self.page.wait_for_function(
+            "() => document.querySelector('[data-tape=\"lights.0 to face\"]').textContent === '131 cm'"
+        )
+        self.saved()
+        self.page.get_by_role("button", name="Undo").click()  # the dial, turned meanwhile
+        expect(self.field("lights.0.distance")).to_have_value("131 cm")
+
+    def test_a_tab_that_is_closed_at_once_after_enter_loses_nothing(self):
+        self.open_demo()
+        self.settled()
+        address, held = self.page.url, []
+        self.page.route("**/api/enter", lambda route: held.append(route))
+        self.field("lights.0.distance").fill("132cm")
+        self.page.keyboard.press("Enter")
+        self.page.wait_for_timeout(50)
+        self.assertEqual(len(held), 1)
+        self.page.goto("about:blank")
+        self.page.unroute("**/api/enter")
+        self.reopened(address, "132 cm")
+        self.saved()
 
     def test_leaving_while_a_save_is_under_way_makes_no_other_tab(self):
         self.open_demo()

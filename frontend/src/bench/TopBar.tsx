@@ -15,6 +15,7 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
   const name = useBench((s) => s.name);
   const set = useBench((s) => s.set);
   const saving = useSaving((s) => s.state);
+  const trouble = useBench((s) => s.trouble !== "");
   const dirty = useSaving((s) => s.savedSet !== set);
   const canUndo = useStore(history, (s) => s.pastStates.length > 0);
   const canRedo = useStore(history, (s) => s.futureStates.length > 0);
@@ -48,8 +49,8 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
       >
         {name}
       </Typography.Text>
-      <span className={`saved ${saving}`} role="status">
-        {saving === "saved" && dirty ? "changed" : SAVED[saving]}
+      <span className={`saved ${trouble ? "failed" : saving}`} role="status">
+        {trouble ? SAVED.failed : saving === "saved" && dirty ? "changed" : SAVED[saving]}
       </span>
       <nav className="tools" aria-label="Tools">
         <button type="button" className="plain" disabled={!canUndo} onClick={undo}>

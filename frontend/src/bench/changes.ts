@@ -1,7 +1,9 @@
 import { useFrame } from "../frame/store";
+import type { paths } from "../api/schema";
 import { type Problem, NO_ANSWER, problemsIn, type Role, type Scene, server } from "../server/client";
 import { asThing, type Thing } from "../server/things";
 import { useSettings } from "../theme/useSettings";
+import { ask, unask } from "./asked";
 import { history, takeScene, useBench } from "./store";
 
 export type Axes = { x?: number; y?: number; z?: number };
@@ -30,16 +32,40 @@ function put(result: Answered): Problem[] {
   return [];
 }
 
+const AGAIN = 1500; // ms after which a change that was not answered is asked for again
+const TROUBLE = "The server does not answer. What was changed here is not saved, and is tried again by itself.";
+
+type Asked = NonNullable<ReturnType<typeof asked>>;
+type BodyOf<P extends keyof paths> = paths[P] extends { post: { requestBody: { content: { "application/json": infer B } } } } ? B : never;
+
 let last: Promise<unknown> = Promise.resolve();
 
 /** A change of the set by the server, after those asked for before it: each goes from what the one before made. */
-function changed(ask: (body: NonNullable<ReturnType<typeof asked>>) => Promise<Answered>): Promise<Problem[]> {
-  const next = last.then(async () => {
-    const body = asked();
-    return body ? put(await ask(body).catch(() => ({ error: undefined }))) : [];
-  });
+function changed<P extends keyof paths>(path: P, more: Omit<BodyOf<P>, keyof Asked> & Partial<Asked>): Promise<Problem[]> {
+  const { id } = useBench.getState();
+  const meant = ask(id, path, more);
+  const next = last.then(() => answered(id, path, more)).finally(() => unask(meant));
   last = next.catch(() => undefined);
   return next;
+}
+
+/** Asks until there is an answer: a server that is away for a while loses nothing. A drag looks after itself. */
+async function answered(id: string, path: keyof paths, more: object): Promise<Problem[]> {
+  for (;;) {
+    const body = asked();
+    if (!body || useBench.getState().id !== id) {
+      return [];
+    }
+    const result: Answered = await server
+      .POST(path as "/api/enter", { body: { ...body, ...more } as BodyOf<"/api/enter"> })
+      .catch(() => ({ error: undefined }));
+    const away = !result.data && result.error === undefined;
+    if (!away || useBench.getState().dragging) {
+      return put(result);
+    }
+    useBench.setState({ trouble: TROUBLE });
+    await new Promise((done) => setTimeout(done, AGAIN));
+  }
 }
 
 export function unanswered(problems: Problem[]): boolean {
@@ -66,72 +92,72 @@ export const undo = () => back(() => history.getState().undo());
 export const redo = () => back(() => history.getState().redo());
 
 export function moveThing(thing: Thing, handle: string, to: Axes): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/move", { body: { ...body, thing, handle, to } }));
+  return changed("/api/move", { thing, handle, to });
 }
 
 export function enterValue(field: string, text: string): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/enter", { body: { ...body, field, text } }));
+  return changed("/api/enter", { field, text });
 }
 
 export function stepValue(field: string, steps: number): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/step", { body: { ...body, field, steps } }));
+  return changed("/api/step", { field, steps });
 }
 
 export function nudgeValue(field: string, by: number): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/nudge", { body: { ...body, field, by } }));
+  return changed("/api/nudge", { field, by });
 }
 
 export function seatSitter(who: string): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/seat", { body: { ...body, who } }));
+  return changed("/api/seat", { who });
 }
 
 export function layPose(name: string): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/poses/lay", { body: { ...body, name } }));
+  return changed("/api/poses/lay", { name });
 }
 
 type Add = { part: "sources" | "panels" | "furniture" | "doors"; name: string; modifier: string; role: Role };
 
 export function addThing(add: Add): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/add", { body: { ...body, ...add } }));
+  return changed("/api/add", add);
 }
 
 export function editThing(thing: Thing, action: "remove" | "copy" | "mirror" | "board"): Promise<Problem[]> {
   if (action === "remove") {
     useFrame.setState({ solo: null });
   }
-  return changed((body) => server.POST("/api/edit", { body: { ...body, thing, action } }));
+  return changed("/api/edit", { thing, action });
 }
 
 export function swapModifier(thing: Thing, modifier: string): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/swap", { body: { ...body, thing, modifier } }));
+  return changed("/api/swap", { thing, modifier });
 }
 
 export function chooseOption(field: string, option: string): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/choose", { body: { ...body, field, option } }));
+  return changed("/api/choose", { field, option });
 }
 
 export function measuredBeam(thing: Thing, name: string, text: string): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/beam", { body: { ...body, thing, name, text } }));
+  return changed("/api/beam", { thing, name, text });
 }
 
 /** A finding is meant to be so, or is looked at again. */
 export function meanSo(code: string, meant: boolean): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/meant", { body: { ...body, code, meant } }));
+  return changed("/api/meant", { code, meant });
 }
 
 /** Places the camera for a framing. */
 export function frameAs(framing: string): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/framed", { body: { ...body, framing } }));
+  return changed("/api/framed", { framing });
 }
 
 /** Another lens of the kit; an empty name for any focal length. */
 export function putLensOn(name: string): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/lens", { body: { ...body, name } }));
+  return changed("/api/lens", { name });
 }
 
 /** Carries the key round the face by the dial. */
 export function turnKey(azimuth: number, elevation: number): Promise<Problem[]> {
-  return changed((body) => server.POST("/api/key/turn", { body: { ...body, azimuth, elevation } }));
+  return changed("/api/key/turn", { azimuth, elevation });
 }
 
 /** The key follows the face from now on, or stays where it is. */

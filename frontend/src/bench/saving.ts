@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import { inWords, type PhotoSet, problemsIn, type SetFile, server, type Stored } from "../server/client";
+import { askedOf } from "./asked";
 import { keep, drop } from "./unsaved";
 import { useBench } from "./store";
 
@@ -27,10 +28,10 @@ export interface Sent {
   turn: number;
 }
 
-function unsaved() {
+function unsaved(asked = false) {
   const { id, set, file, name, notes } = useBench.getState();
   const { savedSet, version } = useSaving.getState();
-  if (!set || !file || set === savedSet) {
+  if (!set || !file || (set === savedSet && !asked)) {
     return null;
   }
   turn += 1;
@@ -98,11 +99,16 @@ const KEEPALIVE = 60_000;
  * The server knows this tab's saves apart, so that one more than needed does no harm.
  */
 export function saveOnLeaving() {
-  const made = unsaved();
+  const { id, thing } = useBench.getState();
+  const left = askedOf(id);
+  const made = unsaved(left.length > 0);
   if (!made) {
     return;
   }
-  keep(made.id, made.sent);
+  keep(made.id, { ...made.sent, left, thing });
+  if (left.length > 0) {
+    return; // the next page asks for them, and saves what they make
+  }
   const body = JSON.stringify(made.sent);
   if (body.length < KEEPALIVE) {
     void fetch(`/api/sets/${made.id}`, { method: "PUT", keepalive: true, headers: { "Content-Type": "application/json" }, body })

@@ -2,6 +2,7 @@ import { temporal } from "zundo";
 import { create } from "zustand";
 import type { PhotoSet, Scene, SetFile } from "../server/client";
 import { lightIndex, type Thing } from "../server/things";
+import { useExposing } from "../expose/store";
 import { useFrame } from "../frame/store";
 import { useKeyStep } from "../key/store";
 import { useWish } from "../wish/store";
@@ -54,6 +55,7 @@ export function openOnBench(state: Pick<Bench, "id" | "file" | "name" | "notes" 
   useBench.setState({ ...empty, ...state });
   useFrame.setState(useFrame.getInitialState(), true);
   useKeyStep.setState(useKeyStep.getInitialState(), true);
+  useExposing.setState(useExposing.getInitialState(), true);
   useOpen.setState(useOpen.getInitialState(), true);
   useMeter.setState(useMeter.getInitialState(), true);
   useWish.setState(useWish.getInitialState(), true);

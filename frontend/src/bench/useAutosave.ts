@@ -2,6 +2,7 @@ import { App } from "antd";
 import { useEffect } from "react";
 import { useNavigate } from "react-router";
 import { idleWhen, lookAgain } from "../server/idle";
+import { askedOf } from "./asked";
 import { mustHold, save, saveOnLeaving, useSaving } from "./saving";
 import { useBench } from "./store";
 
@@ -70,6 +71,7 @@ export function useAutosave() {
     }
 
     const stopSaying = [
+      idleWhen(() => askedOf(useBench.getState().id).length === 0),
       idleWhen(() => useSaving.getState().state === "saved" && useBench.getState().set === useSaving.getState().savedSet),
       useBench.subscribe(lookAgain),
       useSaving.subscribe(lookAgain),

@@ -1,17 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { Drawer } from "antd";
-import { useSeen } from "../frame/useSettled";
-import { type Order, server } from "../server/client";
+import { type Order, type PhotoSet, server } from "../server/client";
 import { idOf } from "../server/queries";
 
-/** What to set on which device, in order, large. */
-export function OrderSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const seen = useSeen();
+/** What to set on which device for a set, in order, large. */
+export function OrderSheet({ of, open, onClose }: { of: PhotoSet; open: boolean; onClose: () => void }) {
   const order = useQuery({
-    queryKey: ["order", idOf(seen)],
-    enabled: open && seen !== null,
+    queryKey: ["order", idOf(of)],
+    enabled: open,
     queryFn: async (): Promise<Order | null> =>
-      seen ? ((await server.POST("/api/expose/order", { body: { set: seen, thing: null, feet: false } })).data ?? null) : null,
+      (await server.POST("/api/expose/order", { body: { set: of, thing: null, feet: false } })).data ?? null,
   }).data;
   return (
     <Drawer title="Order of setting" open={open} onClose={onClose} size={860}>

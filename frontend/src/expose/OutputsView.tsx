@@ -140,7 +140,7 @@ function Table({ made }: { made: Outputs }) {
           ))}
         </tbody>
       </table>
-      <OrderSheet open={order} onClose={() => setOrder(false)} />
+      <OrderSheet of={made.answer.set} open={order} onClose={() => setOrder(false)} />
     </>
   );
 }

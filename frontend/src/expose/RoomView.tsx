@@ -1,5 +1,7 @@
+import { useEffect } from "react";
 import { preview, useFrame } from "../frame/store";
 import { useSettled } from "../frame/useSettled";
+import { beside, signed } from "../ladder/signed";
 import { type RoomLight, server } from "../server/client";
 
 const MOST = 12; // stops: the strip's height
@@ -13,6 +15,7 @@ export function RoomView() {
     (body, signal) => server.POST("/api/expose/room", { body, signal }),
     !withoutFlash,
   ).data;
+  useEffect(() => () => useFrame.setState({ withoutFlash: false }), []);
   const ambient = made?.ambient;
   return (
     <>
@@ -33,7 +36,8 @@ export function RoomView() {
               "Black: nothing but flash is on."
             ) : (
               <>
-                <output className="figures big">{ambient.under.toFixed(1)}</output> stops under the picture,{" "}
+                <output className="figures big">{Math.abs(ambient.under).toFixed(1)}</output> stops {ambient.under < 0 ? "over" : "under"}{" "}
+                the picture,
                 {made.black ? "black" : `still seen: ${made.seen.slice(0, 4).join(", ")}`}
               </>
             )}
@@ -46,7 +50,7 @@ export function RoomView() {
           <div>
             {ambient.lights.map((k) => (
               <p key={k.name}>
-                {k.name} <span className="figures">{(k.share * 100).toFixed(0)} %</span>, {k.under.toFixed(1)} stops under
+                {k.name} <span className="figures">{(k.share * 100).toFixed(0)} %</span>, {beside(-k.under, "the picture")}
               </p>
             ))}
             <ul className="findings" aria-label="What takes room light away">
@@ -56,7 +60,8 @@ export function RoomView() {
                     Preview: {k.answer.text}
                   </button>
                   <span className="figures">
-                    {k.under.toFixed(1)} under{k.black ? ", black" : ""}
+                    {beside(-k.under, "it")}
+                    {k.black ? ", black" : ""}
                   </span>
                 </li>
               ))}
@@ -79,7 +84,7 @@ function Times({ made }: { made: RoomLight }) {
         <button key={t.text} type="button" className="plain" aria-pressed={previewed === t.answer.text} onClick={() => preview(t.answer)}>
           <span className="figures">{t.text}</span>
           <span className="bar" style={{ width: `${Math.max(0, 1 - t.under / MOST) * 90}px` }} />
-          <span className="figures">−{t.under.toFixed(1)}</span>
+          <span className="figures">{signed(-t.under)}</span>
         </button>
       ))}
     </div>

@@ -2,7 +2,7 @@ import { useSettled } from "../frame/useSettled";
 import { signed } from "../ladder/signed";
 import { type Rules, server } from "../server/client";
 
-const KNOBS: Record<string, string> = { aperture: "aperture", time: "time", sensitivity: "ISO" };
+const KNOBS: Record<string, string> = { aperture: "aperture", time: "time", sensitivity: "" };
 
 function shown(knob: string, to: number) {
   if (knob === "aperture") {

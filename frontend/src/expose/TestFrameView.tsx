@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { useBench } from "../bench/store";
 import { useFrame } from "../frame/store";
 import { useSeen } from "../frame/useSettled";
-import { signed } from "../ladder/signed";
+import { beside, signed } from "../ladder/signed";
 import type { Picture, TestFrame } from "../server/client";
 import { pictureOf, useShoot } from "./useShoot";
 
@@ -88,7 +88,7 @@ function One({ id, frame }: { id: string; frame: TestFrame }) {
         ))}
         {frame.between && !frame.faults.length && (
           <p role="status">
-            As computed: <span className="figures">{signed(frame.between.stops)}</span> stops over the picture.
+            As computed: <span className="figures">{beside(frame.between.stops, "the picture")}</span>.
           </p>
         )}
         {frame.between && (

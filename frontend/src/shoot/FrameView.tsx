@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { beside } from "../ladder/signed";
 import type { Shoot } from "../server/client";
 
 const TIMERS = [0, 2, 10] as const;
@@ -34,7 +35,7 @@ export function FrameView({ here, busy, onFire, onJudge }: Props) {
       {here.last && (
         <>
           <p role="status" className="now small">
-            {here.last.faults[0] ?? (here.last.between ? `As computed: ${here.last.between.stops.toFixed(1)} stops off.` : "Taken.")}
+            {here.last.faults[0] ?? (here.last.between ? `As computed: ${beside(here.last.between.stops, "the picture")}.` : "Taken.")}
           </p>
           <div className="judge" role="group" aria-label="The frame">
             <button

@@ -35,7 +35,9 @@ def found_texts(made: Calibrated) -> list[tuple[str, str, str, bool]]:
         said.append((wall_text(made.wall), f"{made.wall.reflectance:.2f}", f"± {spread:.2f}", made.wall.told))
     if made.slope_spread:
         spread = made.slope_spread
-        said.append((slope_text(made), f"{made.slope:+.2f}", f"± {spread:.2f}", abs(made.slope) > 2 * spread))
+        said.append(
+            (slope_text(made), f"{made.slope:+.2f}".replace("-", "−"), f"± {spread:.2f}", abs(made.slope) > 2 * spread)
+        )
     return said
 
 

@@ -5,8 +5,8 @@ from ..capture.real_card import NEUTRAL, TINT, CardRead
 from ..capture.sharp import SOFT
 from ..capture.without_set import Exposed, Setting
 from ..model.set import Set
-from ..units import aperture_text, stops_text, time_text
-from .say import stops
+from ..units import aperture_text, time_text
+from .say import beside, stops
 from .sitting import correction_text
 
 
@@ -43,7 +43,7 @@ def card_text(card: CardRead, set_to: float) -> str:
     """What a grey card in the picture says."""
     if card.clipped:
         return "The card is too light or too dark to tell."
-    over = f"the card is {stops_text(card.over)} stops over mid grey"
+    over = f"the card is {beside(card.over, 'mid grey')}"
     tint = f"; {stops(card.tint)} too {'green' if card.tint > 0 else 'magenta'}" if abs(card.tint) > TINT else ""
     if abs(card.mired) < NEUTRAL:
         return f"Neutral at {set_to:.0f} K: {over}{tint}."

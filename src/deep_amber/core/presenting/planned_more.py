@@ -9,7 +9,7 @@ from ..planning.opens import Opened
 from ..planning.schools import School
 from ..planning.substitutes import Substitute
 from ..simulation.readings import LABELS
-from ..units import aperture_text, time_text
+from ..units import aperture_text, stops_text, time_text
 from .planning import plan_text
 from .say import Say, sentence, stops
 
@@ -44,7 +44,7 @@ SUBSTITUTES: dict[str, tuple[str, Words]] = {
         f"the light turned {k.figures['turned_degrees']:.0f} degrees off the backdrop: the backdrop {_by(k.figures['ground_stops'])}"
     )),
     "grey_paper": ("No grey paper", lambda k, say: (
-        f"white paper {say.length(k.figures['gap_m'])} behind the sitter: it reads {k.figures['ground_stops']:+.1f} stops"
+        f"white paper {say.length(k.figures['gap_m'])} behind the sitter: it reads {stops_text(k.figures['ground_stops'])} stops"
         + ("" if abs(k.figures["off_stops"]) < 0.34 else f", {_by(k.figures['off_stops'])} than wanted; the room ends there")
     )),
     "strip": ("No strip", lambda k, say: (
@@ -52,7 +52,7 @@ SUBSTITUTES: dict[str, tuple[str, Words]] = {
         f"{_edges(k)}, the backdrop {_by(k.figures['ground_stops'])}"
     )),
     "black_distance": ("No black cloth", lambda k, say: (
-        f"all {say.length(k.figures['by_m'])} farther from the backdrop: it turns {_by(k.figures['ground_stops'])}, to {k.figures['is_stops']:+.1f} stops"
+        f"all {say.length(k.figures['by_m'])} farther from the backdrop: it turns {_by(k.figures['ground_stops'])}, to {stops_text(k.figures['is_stops'])} stops"
     )),
     "black_box": ("No black cloth", lambda k, _: (
         f"the light turned {k.figures['turned_degrees']:.0f} degrees off the backdrop: the backdrop {_by(k.figures['ground_stops'])}"

@@ -42,6 +42,11 @@ def stops(value: float) -> str:
     return "1 stop" if said == "1.0" else f"{said} stops"
 
 
+def beside(value: float, what: str) -> str:
+    """How far over or under something: "1.3 stops under mid grey"; the sign is the word's."""
+    return f"level with {what}" if abs(value) < 0.05 else f"{stops(value)} {'over' if value > 0 else 'under'} {what}"
+
+
 def percent(share: float) -> str:
     """ "12 %"."""
     return f"{share * 100:.0f} %"

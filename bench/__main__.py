@@ -20,6 +20,7 @@ OUT = Path(__file__).parents[1] / "docs/benchmarks.md"
 PROGRAM = (sys.executable, "-m", "deep_amber.cli")
 RUNS, FEW, WISHES = 60, 12, 5
 LOG_PAGE, A_MINUTE = 100, 100  # [ms]; pictures
+STEADY = 4 / 3  # times the least ray rate of a run that its greatest may be
 WARM = 5  # s until somebody has opened a browser; the server computes the last set meanwhile
 
 
@@ -165,8 +166,20 @@ after, of drags at the 95th percentile, of the others at the median. Compare tho
 """
 
 
+def unsteady(rates: list[float]) -> str:
+    """Why a run is worth nothing: the machine's speed moved by more than STEADY in it; empty where it did not."""
+    if max(rates) <= STEADY * min(rates):
+        return ""
+    return (
+        f"The ray rate went from {min(rates):.2f} to {max(rates):.2f} million a second in this run, more than a third: "
+        f"something else works beside it. {OUT.name} is left as it was."
+    )
+
+
 def main() -> None:
     rates, rows = measured()
+    if said := unsteady(rates):
+        sys.exit(said)
     notes = OUT.read_text().partition("## What holds the rest back")[2] if OUT.exists() else ""
     lines = "\n".join("| " + " | ".join(row) + " |" for row in rows)
     OUT.write_text(

@@ -10,12 +10,17 @@ os.environ.setdefault(
 
 from hypothesis import settings
 
+from deep_amber.core.transport import workers
+
 from .timed import durations_of_classes
 
 # The same examples each time, so that no run is red by chance; CHANCE=1 draws others, to find what these do not.
 settings.register_profile("steady", deadline=None, derandomize=True, database=None)
 settings.register_profile("chance", deadline=None, print_blob=True)
 settings.load_profile("chance" if os.environ.get("CHANCE") else "steady")
+
+# As many processes as the machine has cores work already: threads of each would only wait for one another's.
+workers.CORES = 1
 
 HERE = Path(__file__).parent
 

@@ -28,11 +28,14 @@ class Keeping(unittest.TestCase):
         self.assertEqual(run("card", SET, "-o", str(svg), "--paper", "letter", "--feet").returncode, 0)
         self.assertIn("11 ft 2 in wide", svg.read_text())
 
-    def test_card_as_pdf_and_what_it_refuses(self):
+    def test_card_as_pdf(self):
         pdf = self.folder / "card.pdf"
         self.assertEqual(run("card", SET, "-o", str(pdf)).returncode, 0)
         (page,) = pypdf.PdfReader(pdf).pages
         self.assertIn("key, 400 W s head", page.extract_text())
+
+    def test_what_is_no_card_is_refused(self):
+        pdf = self.folder / "card.pdf"
         for arguments, words in (
             ((SET, "-o", "card.docx"), r"\.pdf or \.svg"), (("nowhere.json", "-o", str(pdf)), "No such file"),
             ((SET, "-o", str(self.folder / "none" / "card.pdf")), "No such file"),

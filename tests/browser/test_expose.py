@@ -138,6 +138,7 @@ class Instruments(ExposePage):
         self.page.get_by_role("button", name="clipped").click()
         self.settled(after=turn)
 
+    @journey
     def test_a_time_under_the_sync_limit_draws_its_band_and_the_order_is_read_large(self):
         self.open_demo()
         turn = self.settled()

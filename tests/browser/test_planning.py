@@ -101,9 +101,10 @@ class Planning(RecordedTest):
     def test_a_complaint_is_mended_and_words_that_mean_nothing_are_refused(self):
         self.expected = ["422"]
         self.open_demo("Anton, four lights")
+        opened = self.settled()
         self.page.locator('[data-field="camera.aperture"]').first.fill("16")
         self.page.keyboard.press("Enter")
-        self.settled(after=self.settled())
+        self.settled(after=opened)
         dark = self.marker("lit_cheek")[0]
         self.page.locator(".saved", has_text=re.compile("^saved$")).wait_for()
         here = self.page.url
@@ -140,6 +141,7 @@ class Planning(RecordedTest):
         self.page.get_by_text("all at the first's").click()
         expect(low.get_by_text("f/8", exact=False)).to_be_visible()
 
+    @journey
     def test_arrangements_are_found_by_words_and_one_is_taken(self):
         self.open_demo()
         self.page.goto(self.page.url + "/arrangements")

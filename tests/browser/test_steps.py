@@ -2,6 +2,8 @@
 
 import unittest
 
+from playwright.sync_api import expect
+
 from .recorded import RecordedTest, journey
 
 
@@ -27,6 +29,7 @@ class Steps(RecordedTest):
         edge = self.picture_tone(0.0, 0.05)
         found.get_by_role("button", name="Preview: hang one").click()
         self.page.get_by_text("Preview hang one").wait_for()
+        expect(self.page.get_by_role("button", name="Apply")).to_be_focused()
         turn = self.settled(after=turn)
         self.assertNotAlmostEqual(self.picture_tone(0.0, 0.05), edge, delta=3)
         for view in ("floor", "side"):
@@ -38,8 +41,12 @@ class Steps(RecordedTest):
         self.page.locator("[data-ghost]").first.wait_for(state="detached")
         turn = self.settled(after=turn)
         self.assertAlmostEqual(self.picture_tone(0.0, 0.05), edge, delta=1)
-        found.get_by_role("button", name="Preview: hang one").click()
-        self.page.get_by_role("button", name="Apply").click()
+        expect(found.get_by_role("button", name="Preview: hang one")).to_be_focused()
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("button", name="Apply")).to_be_focused()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("button", name="Apply").wait_for(state="detached")
+        self.page.wait_for_function("() => document.activeElement !== document.body")
         self.page.get_by_role("button", name="3 Backdrop").wait_for()
         self.page.get_by_role("tab", name="values").click()
         # The sheet follows the applied set as soon as its values have come.

@@ -30,6 +30,11 @@ class Lengths(unittest.TestCase):
             with self.subTest(text):
                 self.assertAlmostEqual(units.parse_length(text), metres, places=6)
 
+    def test_a_number_alone_is_in_the_unit_that_is_shown(self):
+        for bare, metres in (("cm", 0.031), ("m", 3.1), ("ft", 3.1 * 0.3048)):
+            self.assertAlmostEqual(units.parse_length("3.1", bare), metres, places=6)
+            self.assertAlmostEqual(units.parse_length("70 cm", bare), 0.7, places=6)
+
     def test_what_is_no_length_is_said_with_examples(self):
         for text in ("", "abc", "5 stone", "1..2", "10 10", "nan", "inf", "1e3", "<b>"):
             with self.subTest(text), self.assertRaises(NotAccepted) as caught:

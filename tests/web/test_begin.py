@@ -23,6 +23,11 @@ class Begin(WebTest):
         self.assertAlmostEqual(begun.json["file"]["set"]["room"]["depth"], 13.75 * 0.3048, places=3)
         self.assertEqual(self.client.post("/api/sets", json=begun.json["file"]).status_code, 201)
 
+    def test_a_number_alone_is_what_the_field_shows(self):
+        for feet, metres in ((False, 3.1), (True, 11 * 0.3048)):
+            begun = self.client.post("/api/begin", json=ANSWERS | {"width": "11" if feet else "3.1", "feet": feet})
+            self.assertAlmostEqual(begun.json["file"]["set"]["room"]["width"], metres, places=3)
+
     def test_every_wrong_size_is_said_at_its_field(self):
         wrong = ANSWERS | {"width": "wide", "depth": "90 m", "height": "40cm"}
         problems = {p["field"]: p for p in self.assert_refused(self.client.post("/api/begin", json=wrong))}

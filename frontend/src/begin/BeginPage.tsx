@@ -38,7 +38,7 @@ export function BeginPage() {
   const feet = useSettings((s) => s.feet);
   const known = useQuery({ queryKey: ["begin"], queryFn: async () => (await server.GET("/api/begin")).data, staleTime: Infinity }).data;
   return known ? (
-    <Questions known={known} first={(feet ? known.usual_in_feet : known.usual) as Answers} />
+    <Questions known={known} feet={feet} first={(feet ? known.usual_in_feet : known.usual) as Answers} />
   ) : (
     <main className="begin" aria-busy="true" />
   );
@@ -50,7 +50,7 @@ interface Known {
   framings: string[];
 }
 
-function Questions({ known, first }: { known: Known; first: Answers }) {
+function Questions({ known, first, feet }: { known: Known; first: Answers; feet: boolean }) {
   const navigate = useNavigate();
   const [answers, setAnswers] = useState<Answers>(first);
   const [problems, setProblems] = useState<Problem[]>([]);
@@ -62,7 +62,7 @@ function Questions({ known, first }: { known: Known; first: Answers }) {
     turn += 1;
     const mine = turn;
     async function look() {
-      const made = await server.POST("/api/begin", { body: answers });
+      const made = await server.POST("/api/begin", { body: { ...answers, feet } });
       if (mine !== turn) {
         return;
       }
@@ -80,7 +80,7 @@ function Questions({ known, first }: { known: Known; first: Answers }) {
     }
     const wait = setTimeout(() => void look().catch(() => setProblems(problemsIn(null))), 250);
     return () => clearTimeout(wait);
-  }, [answers]);
+  }, [answers, feet]);
 
   // What has been answered since is not in the set yet.
   const file = begun?.answers === answers ? begun.file : null;

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { applyPreview } from "../bench/choosing";
 import { useBench } from "../bench/store";
 import { SpotPointer } from "../meter/SpotPointer";
@@ -5,6 +6,7 @@ import { nameIn } from "../key/words";
 import { instrumentOf } from "../steps/instruments";
 import { useStep } from "../steps/useSteps";
 import "./frame.css";
+import { goBack, wasAsked } from "./focus";
 import { Overlay } from "./Overlay";
 import { useFrame } from "./store";
 import { useSeen } from "./useSettled";
@@ -58,9 +60,20 @@ export function Frame() {
   );
 }
 
+function dismiss() {
+  useFrame.setState({ preview: null });
+  goBack();
+}
+
 /** What is previewed, under the picture: it covers neither the face nor the small pictures. */
 function PreviewBar() {
   const preview = useFrame((s) => s.preview);
+  const apply = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (preview && wasAsked()) {
+      apply.current?.focus();
+    }
+  }, [preview]);
   if (!preview) {
     return null;
   }
@@ -69,10 +82,18 @@ function PreviewBar() {
       <span>
         <b>Preview</b> {preview.text}
       </span>
-      <button type="button" className="plain" onClick={applyPreview}>
+      <button
+        ref={apply}
+        type="button"
+        className="plain"
+        onClick={() => {
+          applyPreview();
+          goBack();
+        }}
+      >
         Apply
       </button>
-      <button type="button" className="plain" onClick={() => useFrame.setState({ preview: null })}>
+      <button type="button" className="plain" onClick={dismiss}>
         Dismiss
       </button>
     </div>

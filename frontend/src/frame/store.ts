@@ -1,4 +1,5 @@
 import { create } from "zustand";
+import { remember } from "./focus";
 import type { Answer, PhotoSet, Picture } from "../server/client";
 
 /** In the order of the key that goes through them. */
@@ -45,6 +46,7 @@ export const useFrame = create<FrameState>()(() => ({
 
 /** Previews an answer; the same again dismisses it. */
 export function preview(answer: Pick<Answer, "text" | "set">) {
+  remember();
   useFrame.setState((now) => ({
     preview: now.preview?.text === answer.text ? null : { text: answer.text, set: answer.set },
   }));

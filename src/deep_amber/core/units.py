@@ -6,7 +6,7 @@ Lengths are metres inside, apertures f-numbers, times seconds, outputs stops und
 import math
 import re
 from collections.abc import Callable
-from typing import Any
+from typing import Any, Literal
 
 from .problem import NotAccepted, Problem
 
@@ -41,11 +41,15 @@ def _normal(text: str) -> str:
     return text
 
 
-def parse_length(text: str) -> float:
-    """Metres from "178cm", "1.78 m", "5ft 10", "5'10\\"", "70in"; a bare number is centimetres."""
+Bare = Literal["cm", "m", "ft"]
+"""The unit that is meant by a number alone: the one that the field shows."""
+
+
+def parse_length(text: str, bare: Bare = "cm") -> float:
+    """Metres from "178cm", "1.78 m", "5ft 10", "5'10\\"", "70in"; a number alone is in the unit shown."""
     plain = _normal(text).replace("feet", "ft").replace("foot", "ft").replace("inches", "in").replace("inch", "in")
     if re.fullmatch(_NUMBER, plain):
-        return _float(plain) / 100
+        return _float(plain) * _LENGTH_UNITS[bare]
     feet = re.fullmatch(rf"({_NUMBER})\s*(?:ft|')\s*(?:({_NUMBER})\s*(?:in|\")?)?", plain)
     if feet:
         whole, inches = _float(feet[1]), _float(feet[2] or "0")

@@ -37,6 +37,8 @@ class BeginIn(Body):
     backdrop: Text
     who: Text
     framing: Text
+    feet: bool = False
+    """Whether the fields show feet: a number alone is in what is shown, feet or metres."""
 
 
 class BeginOut(Out):
@@ -62,7 +64,7 @@ def _sizes(body: BeginIn) -> dict[str, float]:
         limit = interval_of(Room, field)
         assert limit is not None
         try:
-            found[field] = units.parse_length(getattr(body, field))
+            found[field] = units.parse_length(getattr(body, field), "ft" if body.feet else "m")
         except NotAccepted as refused:
             problems += [replace(p, field=field) for p in refused.problems]
             continue

@@ -101,8 +101,17 @@ class Row(unittest.TestCase):
         with self.assertRaises(NotAccepted):
             read_set_file(write_set_file(file).replace(b'"count": 4', b'"count": 9'))
 
-    def test_what_is_advised_fits_and_is_more_even(self):
-        for count in (2, 4, 6):
+    def test_what_is_advised_to_two_fits_and_is_more_even(self):
+        self.advised(2)
+
+    def test_what_is_advised_to_four_fits_and_is_more_even(self):
+        self.advised(4)
+
+    def test_what_is_advised_to_six_fits_and_is_more_even(self):
+        self.advised(6)
+
+    def advised(self, count: int) -> None:
+        with self.subTest(count):
             made = row(plain_set(), count)
             self.assertEqual(len(made.now.stops), count)
             self.assertLess(made.best.spread, made.now.spread)

@@ -36,6 +36,10 @@ def stops_at_rest(photo_set) -> dict[str, float]:
 
 
 class AtRest(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.plans = {kit: list(suggest(ground_in("attic", kit)))[-1] for kit in ("demo", "few")}
+
     def told(self, stops, photo_set):
         at_rest = stops_at_rest(photo_set)
         for name, value in stops.items():
@@ -43,8 +47,7 @@ class AtRest(unittest.TestCase):
 
     def test_every_set_of_a_plan_says_what_the_bench_says(self):
         kinds = set()
-        for kit in ("demo", "few"):
-            *_, last = suggest(ground_in("attic", kit))
+        for kit, last in self.plans.items():
             kinds |= {k.fitted.arrangement.kind for k in last.sets}
             for k in last.sets:
                 with self.subTest(f"{k.fitted.arrangement.code} with {kit}"):

@@ -182,10 +182,11 @@ class Layers(unittest.TestCase):
 
     def test_kept_layers_change_no_number(self):
         s, memory = demo_file(4).set, Memory()
-        simulate(s, mesh_of(s), SETTLED, memory)
+        finely = replace(SETTLED, size=DRAGGED.size)
+        simulate(s, mesh_of(s), finely, memory)
         moved = move(s, "lights.0", "place", {"x": s.lights[0].place.x + 0.1}).photo_set
         np.testing.assert_array_equal(
-            simulate(moved, mesh_of(s), SETTLED, memory).picture, simulate(moved, mesh_of(s), SETTLED).picture
+            simulate(moved, mesh_of(s), finely, memory).picture, simulate(moved, mesh_of(s), finely).picture
         )
 
     def test_every_quality_takes_its_own_from_one_memory(self):

@@ -142,8 +142,14 @@ class Layers(unittest.TestCase):
 
 
 class Quality(unittest.TestCase):
-    def test_the_dragged_picture_is_near_the_settled_one(self):
-        for number in (1, 2, 3, 4):
+    def test_the_dragged_picture_of_one_light_is_near_the_settled_one(self):
+        self.near(1, 2)
+
+    def test_the_dragged_picture_of_more_lights_is_near_the_settled_one(self):
+        self.near(3, 4)
+
+    def near(self, *numbers: int) -> None:
+        for number in numbers:
             s = demo_file(number).set
             quick, fine = simulate(s, mesh_of(s), DRAGGED), simulate(s, mesh_of(s), SETTLED)
             small = fine.picture.reshape(400, 2, 320, 2, 3).mean((1, 3))

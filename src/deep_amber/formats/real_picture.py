@@ -17,6 +17,7 @@ from pillow_heif import register_heif_opener
 from ..core.exposure.response import FULL_OVER_WHITE
 from ..core.problem import NotAccepted, Problem
 from ..core.srgb import encoded
+from .colour_profile import as_srgb
 from .picture_file import eight_bit, jpeg_bytes
 from .picture_tags import PictureTags, tags_of
 
@@ -170,7 +171,8 @@ def _from_picture(raw: bytes, within: tuple[int, int] | None) -> tuple[np.ndarra
                 image.draft("RGB", within)  # where the format can, at a reduced scale
             suffix = SUFFIXES.get(image.format or "", "")
             image.load()
-            codes = eight_bit(ImageOps.exif_transpose(image)).convert("RGB")
+            profile = image.info.get("icc_profile")
+            codes = as_srgb(eight_bit(ImageOps.exif_transpose(image)), profile)
     except NotAccepted:
         raise
     except UnidentifiedImageError:

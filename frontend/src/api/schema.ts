@@ -5931,6 +5931,11 @@ export interface components {
             who: string;
             /** Framing */
             framing: string;
+            /**
+             * Feet
+             * @default false
+             */
+            feet: boolean;
         };
         /** IdeasOut */
         IdeasOut: {

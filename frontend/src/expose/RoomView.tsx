@@ -37,8 +37,7 @@ export function RoomView() {
             ) : (
               <>
                 <output className="figures big">{Math.abs(ambient.under).toFixed(1)}</output> stops {ambient.under < 0 ? "over" : "under"}{" "}
-                the picture,{" "}
-                {made.black ? "black" : `still seen: ${made.seen.slice(0, 4).join(", ")}`}
+                the picture, {made.black ? "black" : `still seen: ${made.seen.slice(0, 4).join(", ")}`}
               </>
             )}
           </p>

@@ -60,6 +60,9 @@ async function answered(id: string, path: keyof paths, more: object): Promise<Pr
       .POST(path as "/api/enter", { body: { ...body, ...more } as BodyOf<"/api/enter"> })
       .catch(() => ({ error: undefined }));
     const away = !result.data && result.error === undefined;
+    if (!away) {
+      useBench.setState({ trouble: "" }); // refused is answered too
+    }
     if (!away || useBench.getState().dragging) {
       return put(result);
     }
